@@ -1,0 +1,206 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { once } from 'node:events';
+import fs from 'node:fs';
+import net from 'node:net';
+import path from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { migrate } from '../src/data/migrate';
+import { Plain, startCluster, type Cluster } from './cluster';
+
+export const ROOT = path.dirname(import.meta.dirname);
+
+/** What a data folder keeps between starts: secrets and ports. */
+interface Keys {
+  databasePassword: string;
+  appPassword: string;
+  sealKey: string;
+  token: string;
+  databasePort: number;
+  standinsPort: number;
+}
+
+export async function portIsFree(port: number): Promise<boolean> {
+  const server = net.createServer();
+  return new Promise((resolve) => {
+    server.once('error', () => resolve(false));
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
+  });
+}
+
+export async function freePort(): Promise<number> {
+  const server = net.createServer().listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  const { port } = server.address() as net.AddressInfo;
+  await new Promise((done) => server.close(done));
+  return port;
+}
+
+async function keysOf(folder: string): Promise<Keys> {
+  const file = path.join(folder, 'keys.json');
+  const secret = (bytes: number) => randomBytes(bytes).toString('hex');
+  let kept: Partial<Keys> = {};
+  try {
+    kept = JSON.parse(fs.readFileSync(file, 'utf8')) as Partial<Keys>;
+  } catch {
+    if (fs.existsSync(path.join(folder, 'pg-is-whole'))) throw new Plain(`${file} is missing or damaged, so the database in ${folder} cannot be opened. Bring it back from a backup, or start with another --data DIR.`);
+  }
+  const keys: Keys = {
+    databasePassword: kept.databasePassword ?? secret(18),
+    appPassword: kept.appPassword ?? secret(18),
+    sealKey: kept.sealKey ?? secret(32),
+    token: kept.token ?? `up_${randomBytes(24).toString('base64url')}`,
+    databasePort: kept.databasePort && (await portIsFree(kept.databasePort)) ? kept.databasePort : await freePort(),
+    standinsPort: kept.standinsPort ?? (await freePort()),
+  };
+  fs.writeFileSync(`${file}.new`, JSON.stringify(keys, null, 2), { mode: 0o600 });
+  fs.renameSync(`${file}.new`, file);
+  return keys;
+}
+
+export interface StackOptions {
+  folder: string;
+  port: number;
+  demo: boolean;
+  durable: boolean;
+  log: (line: string) => void;
+}
+
+type Part = 'standins' | 'worker' | 'web';
+
+export interface Stack {
+  base: string;
+  standins: string;
+  token: string;
+  env: Record<string, string>;
+  folder: string;
+  ownerUrl: string;
+  pid: (part: Part) => number;
+  restartDatabase: () => Promise<void>;
+  stop: () => Promise<void>;
+  /** Resolves with a reason when a part keeps dying. */
+  lost: Promise<string>;
+}
+
+const PROGRAMS: Record<Part, (port: number) => string[]> = {
+  standins: () => ['dist/standins.mjs'],
+  worker: () => ['dist/worker.mjs'],
+  web: (port) => ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+};
+
+/** Starts database, stand-ins, worker and web server, in this order, and keeps them running. */
+export async function startStack(o: StackOptions): Promise<Stack> {
+  fs.mkdirSync(o.folder, { recursive: true, mode: 0o755 });
+  const lock = holdFolder(o.folder);
+  const keys = await keysOf(o.folder);
+  if (!(await portIsFree(o.port))) throw new Plain(`Port ${o.port} is taken by another program. Start with --port and another number.`);
+  if (!(await portIsFree(keys.standinsPort))) throw new Plain(`Port ${keys.standinsPort}, where the stand-in outlets stood, is taken by another program. Stop that, or change standinsPort in ${o.folder}/keys.json.`);
+  const start = () => startCluster({ folder: o.folder, port: keys.databasePort, password: keys.databasePassword, durable: o.durable, log: o.log });
+  let cluster: Cluster = await start();
+  const running = new Map<Part, ChildProcess>();
+  let stopping = false;
+  let restarting = false;
+  let lose: (reason: string) => void = () => undefined;
+  const lost = new Promise<string>((resolve) => (lose = resolve));
+  const watchDatabase = () => cluster.child.once('exit', () => stopping || restarting || lose('the database ended; database.log says why'));
+
+  const ownerUrl = cluster.url('app', keys.databasePassword);
+  const base = `http://127.0.0.1:${o.port}`;
+  const standins = `http://127.0.0.1:${keys.standinsPort}`;
+  const env: Record<string, string> = {
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    DATABASE_URL: cluster.url('press_app', keys.appPassword),
+    QUEUE_URL: ownerUrl,
+    FILES_DIR: path.join(o.folder, 'files'),
+    SEAL_KEY: keys.sealKey,
+    STANDINS_URL: standins,
+    STANDINS_PORT: String(keys.standinsPort),
+    STANDINS_DIR: path.join(o.folder, 'standins'),
+    PRESS_ROOT: ROOT,
+    PRESS_DEMO: o.demo ? '1' : '0',
+    PRESS_URL: base,
+  };
+  const log = fs.openSync(path.join(o.folder, 'programs.log'), 'a');
+  const deaths: number[] = [];
+  const run = (part: Part) => {
+    const child = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, ...PROGRAMS[part](o.port)], { cwd: ROOT, env: { ...process.env, ...env }, detached: true, stdio: ['ignore', log, log] });
+    running.set(part, child);
+    child.once('exit', (code, signal) => {
+      if (stopping) return;
+      deaths.push(Date.now());
+      if (deaths.filter((t) => t > Date.now() - 60_000).length > 12) return lose(`the ${part} keeps ending (${signal ?? code}); ${o.folder}/programs.log says why`);
+      setTimeout(() => stopping || run(part), 300);
+    });
+  };
+  const stop = async () => {
+    stopping = true;
+    for (const part of ['web', 'worker', 'standins'] as Part[]) {
+      const child = running.get(part);
+      if (!child || child.exitCode !== null || child.signalCode !== null) continue;
+      const gone = once(child, 'exit');
+      child.kill('SIGTERM');
+      const hard = setTimeout(() => child.kill('SIGKILL'), 8000);
+      await gone;
+      clearTimeout(hard);
+    }
+    await cluster.stop();
+    fs.closeSync(log);
+    lock();
+  };
+  try {
+    await migrate(ownerUrl, keys.appPassword, path.join(ROOT, 'src/data/migrations'));
+    watchDatabase();
+    for (const part of ['standins', 'worker', 'web'] as Part[]) run(part);
+    await Promise.all([answers(`${standins}/health`, lost), answers(`${base}/api/v1/health`, lost)]);
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+  return {
+    base,
+    standins,
+    token: keys.token,
+    env,
+    folder: o.folder,
+    ownerUrl,
+    pid: (part) => running.get(part)!.pid!,
+    async restartDatabase() {
+      restarting = true;
+      await cluster.stop();
+      cluster = await start();
+      restarting = false;
+      watchDatabase();
+    },
+    stop,
+    lost,
+  };
+}
+
+/** One start per data folder. A lock left by a start that crashed is taken over. */
+function holdFolder(folder: string): () => void {
+  const file = path.join(folder, 'running.pid');
+  try {
+    const pid = Number(fs.readFileSync(file, 'utf8'));
+    if (pid && pid !== process.pid && fs.readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('node')) throw new Plain(`Union Press is running already with the data in ${folder} (process ${pid}). Stop that one first, or use another --data DIR.`);
+  } catch (error) {
+    if (error instanceof Plain) throw error;
+  }
+  fs.writeFileSync(file, String(process.pid));
+  return () => fs.rmSync(file, { force: true });
+}
+
+async function answers(url: string, lost: Promise<string>): Promise<void> {
+  let gone = '';
+  void lost.then((why) => (gone = why));
+  for (let i = 0; i < 600; i++) {
+    if (gone) throw new Plain(gone);
+    try {
+      if ((await fetch(url)).ok) return;
+    } catch {
+      // not up yet
+    }
+    await sleep(50);
+  }
+  throw new Plain(`${url} did not answer within 30 seconds.`);
+}

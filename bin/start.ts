@@ -1,0 +1,80 @@
+import { spawn } from 'node:child_process';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { closeDatabase } from '../src/data/database';
+import { adoptToken, demoWorkspace } from '../src/services/access';
+import { openStockroom } from '../src/services/setup';
+import { ensureBuilt } from './built';
+import { Plain } from './cluster';
+import { ROOT, startStack, type Stack } from './stack';
+
+const began = Date.now();
+const log = (line: string) => console.log(`  ${line}`);
+
+const USAGE = 'Usage: ./start [--empty] [--port N] [--data DIR]';
+
+function options() {
+  try {
+    const { values } = parseArgs({ options: { empty: { type: 'boolean', default: false }, port: { type: 'string', default: '4500' }, data: { type: 'string', default: path.join(ROOT, 'data') } } });
+    const port = Number(values.port);
+    if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Error('port');
+    return { empty: values.empty, port, folder: path.resolve(values.data) };
+  } catch {
+    console.error(USAGE);
+    process.exit(2);
+  }
+}
+
+const { empty, port, folder } = options();
+let stack: Stack | undefined;
+let starting: Promise<Stack> | undefined;
+let stopping = false;
+
+async function shutDown(code: number): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  try {
+    stack ??= await starting;
+    await closeDatabase();
+    await stack?.stop();
+  } catch (error) {
+    console.error((error as Error).message);
+  }
+  console.log('\nUnion Press has stopped; everything is kept.');
+  process.exit(code);
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void shutDown(0));
+
+try {
+  console.log('Union Press');
+  ensureBuilt(ROOT, log);
+  starting = startStack({ folder, port, demo: !empty, durable: true, log });
+  stack = await starting;
+  Object.assign(process.env, stack.env);
+  if (!empty) {
+    const workspace = await demoWorkspace('Saltmarsh Lane');
+    await adoptToken(workspace, stack.token, 'made by ./start');
+    await openStockroom(workspace);
+    // the demo is filled in by a program of its own, over the same HTTP interface that everyone uses
+    const demo = spawn(process.execPath, ['dist/demo.mjs'], { cwd: ROOT, env: { ...process.env, PRESS_TOKEN: stack.token }, stdio: ['ignore', 'inherit', 'inherit'] });
+    process.once('exit', () => demo.kill());
+  }
+  console.log(`
+  Address   ${stack.base}
+  API       ${stack.base}/api/v1/openapi.json${empty ? '' : `\n  Token     ${stack.token}`}
+  Outlets   ${stack.standins}/kestrel/fair   ${stack.standins}/quayside/shop
+  Data      ${folder}
+${empty ? '\n  Open the address to make the owner’s account; tokens for the API are made in the stockroom.\n' : ''}
+  Up after ${((Date.now() - began) / 1000).toFixed(1)} s. Ctrl-C stops everything.
+`);
+  void stack.lost.then((reason) => {
+    console.error(`Stopping: ${reason}.`);
+    return shutDown(1);
+  });
+} catch (error) {
+  if (!stopping) {
+    console.error(error instanceof Plain ? error.message : (error as Error).stack);
+    await stack?.stop();
+    process.exit(1);
+  }
+}

@@ -1,0 +1,28 @@
+// Compiles the programs that run beside the web server, from TypeScript to dist/. Takes about 0.1 s.
+import { existsSync } from 'node:fs';
+import { build } from 'esbuild';
+
+const programs = {
+  start: 'bin/start.ts',
+  check: 'bin/check.ts',
+  worker: 'src/worker/main.ts',
+  'picture-thread': 'src/worker/picture-thread.ts',
+  standins: 'standins/main.ts',
+  demo: 'demo/main.ts',
+  bench: 'bench/main.ts',
+  scenes: 'tools/scenes/main.ts',
+};
+
+await build({
+  entryPoints: Object.fromEntries(Object.entries(programs).filter(([, file]) => existsSync(file))),
+  outdir: 'dist',
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  packages: 'external',
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  sourcemap: 'inline',
+  splitting: true,
+  logLevel: 'warning',
+});

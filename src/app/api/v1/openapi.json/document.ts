@@ -1,0 +1,1 @@
+export const DOCUMENT = { openapi: '3.1.0' };

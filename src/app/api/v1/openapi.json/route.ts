@@ -1,0 +1,3 @@
+import { DOCUMENT } from './document';
+
+export const GET = (): Response => Response.json(DOCUMENT);

@@ -1,0 +1,85 @@
+import { Liquid, type Template, type TagToken } from 'liquidjs';
+
+/** What a pattern can speak of. Missing values are absent, never empty text. */
+export interface WordingSubject {
+  artwork: { name?: string; subject?: string; keywords?: string };
+  product: { noun?: string; name?: string; text?: string; care?: string; sizes?: string; colours?: string };
+  outlet: { name?: string };
+}
+
+export type Filled = { ok: true; text: string } | { ok: false; sentence: string };
+
+/** Patterns may use these filters and no others; only `plural` is our own. */
+const FILTERS = ['capitalize', 'downcase', 'upcase', 'append', 'prepend', 'replace', 'truncate', 'strip', 'default', 'first', 'last', 'split', 'join'];
+
+const engine = new Liquid({ strictVariables: true, strictFilters: true, ownPropertyOnly: true, outputEscape: undefined });
+for (const name of Object.keys(engine.filters)) if (!FILTERS.includes(name)) delete engine.filters[name];
+engine.registerFilter('title', (v: unknown) => String(v).replace(/(^|[\s-])(\p{L})/gu, (_, gap: string, letter: string) => gap + letter.toUpperCase()));
+engine.registerFilter('plural', (v: unknown) => plural(String(v)));
+// no tag reads files or loops without end
+for (const name of Object.keys(engine.tags)) if (!['if', 'unless', 'case', 'assign', 'comment'].includes(name)) delete engine.tags[name];
+
+function plural(noun: string): string {
+  if (/(s|x|z|ch|sh)$/i.test(noun)) return noun + 'es';
+  if (/[^aeiou]y$/i.test(noun)) return noun.slice(0, -1) + 'ies';
+  return noun + 's';
+}
+
+const parsed = new Map<string, Template[]>();
+function parse(pattern: string): Template[] {
+  let found = parsed.get(pattern);
+  if (!found) {
+    if (parsed.size > 500) parsed.clear();
+    parsed.set(pattern, (found = engine.parse(pattern)));
+  }
+  return found;
+}
+
+/** Fills a pattern. A value that the pattern needs and the subject lacks is a problem with a sentence, never a hole. */
+export function fill(pattern: string, subject: WordingSubject): Filled {
+  try {
+    const text = (engine.renderSync(parse(pattern), present(subject)) as string).replace(/[ \t]+/g, ' ').replace(/ ?\n ?/g, '\n').trim();
+    return { ok: true, text };
+  } catch (error) {
+    return { ok: false, sentence: sentenceOf(error as Error & { token?: TagToken }) };
+  }
+}
+
+/** Empty text counts as missing. */
+function present(subject: WordingSubject): Record<string, Record<string, string>> {
+  return Object.fromEntries(
+    Object.entries(subject).map(([group, values]) => [group, Object.fromEntries(Object.entries(values as Record<string, string>).filter(([, v]) => v !== undefined && v.trim() !== ''))]),
+  );
+}
+
+function sentenceOf(error: Error): string {
+  const missing = /undefined variable: ([\w.]+)/.exec(error.message);
+  if (missing) {
+    const [group, name] = missing[1]!.split('.');
+    return group === 'artwork' && name ? `The pattern asks for the artwork’s ${name}, which is not filled in.` : `The pattern asks for ${missing[1]}, which has no value.`;
+  }
+  const first = error.message.split('\n')[0]!.replace(/, line:\d+, col:\d+/, '');
+  return `The pattern cannot be read: ${first}.`;
+}
+
+/**
+ * Tags from patterns and from the artwork's own keywords, in order, lower case, without repeats and within the outlet's
+ * lengths; at most `max`. Tags that are too long are left out and named.
+ */
+export function fillTags(patterns: string[], keywords: string[], subject: WordingSubject, limits: { max: number; minLength: number; maxLength: number }): { tags: string[]; sentences: string[]; tooLong: string[] } {
+  const tags: string[] = [];
+  const sentences: string[] = [];
+  const tooLong: string[] = [];
+  const offer = (text: string) => {
+    const tag = text.toLowerCase().replace(/\s+/g, ' ').trim();
+    if (tag.length > limits.maxLength) tooLong.push(tag);
+    else if (tag.length >= limits.minLength && !tags.includes(tag)) tags.push(tag);
+  };
+  for (const keyword of keywords) offer(keyword);
+  for (const pattern of patterns) {
+    const filled = fill(pattern, subject);
+    if (filled.ok) offer(filled.text);
+    else if (!sentences.includes(filled.sentence)) sentences.push(filled.sentence);
+  }
+  return { tags: tags.slice(0, limits.max), sentences, tooLong };
+}

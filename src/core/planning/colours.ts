@@ -1,0 +1,31 @@
+import { hexToRgb } from '../colour/colour';
+import { legibility, type Ink } from '../artwork/measure';
+import type { BlankColour } from './docket';
+
+/** Below this share of readable ink a cloth colour is left out. */
+export const READABLE = 0.62;
+
+export interface ColourChoice {
+  /** Colours to offer, in the docket's order. */
+  offered: { name: string; hex: string; legibility: number }[];
+  leftOut: { name: string; legibility: number }[];
+  /** The one that artwork stands out on best. */
+  featured: string | null;
+}
+
+/** Chooses among a docket's colours by how well the artwork can be read on each. */
+export function chooseColours(inks: Ink[], colours: BlankColour[]): ColourChoice {
+  const judged = colours.map((c) => ({ ...c, legibility: Math.round(legibility(inks, hexToRgb(c.hex)) * 1000) / 1000 }));
+  const offered = judged.filter((c) => c.legibility >= READABLE);
+  const best = offered.reduce<(typeof judged)[number] | null>((a, b) => (a && a.legibility >= b.legibility ? a : b), null);
+  return { offered, leftOut: judged.filter((c) => c.legibility < READABLE).map(({ name, legibility: l }) => ({ name, legibility: l })), featured: best?.name ?? null };
+}
+
+/** The colours of a shot list's pictures: the featured one first, then the others in the docket's order. */
+export function shotColour(choice: ColourChoice, want: 'featured' | number): { name: string; hex: string } | null {
+  const first = choice.offered.find((c) => c.name === choice.featured);
+  if (!first) return null;
+  if (want === 'featured') return first;
+  const ring = [first, ...choice.offered.filter((c) => c !== first)];
+  return ring[want % ring.length] ?? null;
+}

@@ -1,0 +1,81 @@
+/** A print area's place on the flat product of a scene, mm. */
+export interface SceneArea {
+  name: string;
+  xMm: number;
+  yMm: number;
+  widthMm: number;
+  heightMm: number;
+}
+
+/** What `scene.json` says of a scene. */
+export interface SceneSheet {
+  id: string;
+  title: string;
+  /** The kind of blank it shows. */
+  blank: string;
+  material: 'cloth' | 'paper';
+  crop: 'whole' | 'close';
+  /** Side of the square plate in px. */
+  size: number;
+  /** sRGB 0..1 of the median of the white product, the shading that counts as plain. */
+  medianSrgb: number;
+  /** The rectangle of flat product that the 16-bit map spans, mm. */
+  plane: { xMm: number; yMm: number; widthMm: number; heightMm: number };
+  areas: SceneArea[];
+  gloss: boolean;
+}
+
+/** A decoded scene: interleaved RGB bytes, row by row. `map` is twice as high; see `tools/scenes/pack.ts` for its layout. */
+export interface ScenePixels {
+  size: number;
+  plate: Uint8Array;
+  map: Uint8Array;
+  gloss: Uint8Array | null;
+}
+
+/** The points of one print area in a scene, as parallel lists in picture order. */
+export interface PrintPoints {
+  /** Index of the picture point (row * size + column). */
+  at: Uint32Array;
+  /** Position in the print area, mm. */
+  x: Float32Array;
+  y: Float32Array;
+  /** Coverage of the print surface, 0..255. */
+  mask: Uint8Array;
+  /** Typical distance between neighbouring points on the product, mm: how fine a texture is worth having. */
+  mmPerPoint: number;
+}
+
+/** Compiles the list of print points once per scene and area. */
+export function compileArea(sheet: SceneSheet, pixels: ScenePixels, area: SceneArea): PrintPoints {
+  const { size, map } = pixels;
+  const n = size * size;
+  const { plane } = sheet;
+  const low = n * 3;
+  const at: number[] = [];
+  const xs: number[] = [];
+  const ys: number[] = [];
+  const mask: number[] = [];
+  for (let i = 0; i < n; i++) {
+    const cover = map[i * 3 + 2]!;
+    if (!cover) continue;
+    const x = plane.xMm + (((map[i * 3]! << 8) | map[low + i * 3]!) / 65535) * plane.widthMm - area.xMm;
+    if (x < 0 || x > area.widthMm) continue;
+    const y = plane.yMm + (((map[i * 3 + 1]! << 8) | map[low + i * 3 + 1]!) / 65535) * plane.heightMm - area.yMm;
+    if (y < 0 || y > area.heightMm) continue;
+    at.push(i);
+    xs.push(x);
+    ys.push(y);
+    mask.push(cover);
+  }
+  const steps: number[] = [];
+  for (let k = 1; k < at.length; k += 101) if (at[k] === at[k - 1]! + 1) steps.push(Math.hypot(xs[k]! - xs[k - 1]!, ys[k]! - ys[k - 1]!));
+  steps.sort((a, b) => a - b);
+  return {
+    at: Uint32Array.from(at),
+    x: Float32Array.from(xs),
+    y: Float32Array.from(ys),
+    mask: Uint8Array.from(mask),
+    mmPerPoint: steps[steps.length >> 1] ?? 1,
+  };
+}

@@ -1,0 +1,184 @@
+import { whyNot } from '../core/planning/docket';
+import * as artworks from '../data/artworks';
+import { inWorkspace, type Tx } from '../data/database';
+import * as data from '../data/runs';
+import type { ProofState, RunRow } from '../data/runs';
+import { addJob, listListings, queueSending, setSending, waitingSendings } from '../data/sendings';
+import * as stock from '../data/stockroom';
+import { payloadOf } from './payload';
+import { Trouble } from './trouble';
+
+export type { ProofState, RunRow };
+
+/** A run with its proofs counted by outlet and state. */
+export interface RunReport extends RunRow {
+  total: number;
+  counts: Partial<Record<ProofState, number>>;
+  outlets: Record<string, Partial<Record<ProofState, number>>>;
+}
+
+const report = (run: RunRow, counts: data.RunCount[]): RunReport => {
+  const mine = counts.filter((c) => c.runId === run.id);
+  const out: RunReport = { ...run, total: 0, counts: {}, outlets: {} };
+  for (const c of mine) {
+    out.total += c.count;
+    out.counts[c.state] = (out.counts[c.state] ?? 0) + c.count;
+    (out.outlets[c.outlet] ??= {})[c.state] = c.count;
+  }
+  return out;
+};
+
+export const listRuns = (workspace: string): Promise<RunReport[]> =>
+  inWorkspace(workspace, async (tx) => {
+    const all = await data.listRuns(tx);
+    const counts = await data.countProofs(tx, all.map((r) => r.id));
+    return all.map((r) => report(r, counts));
+  });
+
+async function runIn(tx: Tx, id: string): Promise<RunRow> {
+  const run = await data.runById(tx, id);
+  if (!run) throw new Trouble('not-found', 'There is no such run.');
+  return run;
+}
+
+export const run = (workspace: string, id: string): Promise<RunReport> => inWorkspace(workspace, async (tx) => report(await runIn(tx, id), await data.countProofs(tx, [id])));
+
+/** The product of artworks x dockets x outlets, or single cells of it. */
+export interface RunWish {
+  name?: string;
+  artworks?: string[];
+  drawer?: string;
+  dockets?: string[];
+  outlets?: string[];
+  cells?: { artwork: string; docket: string; outlet: string }[];
+}
+
+/**
+ * Begins a run: one proof for every artwork x docket x outlet that can be, the rest left out with the reason. Drafting
+ * goes on in the worker, one job an artwork, so that each file is decoded once.
+ */
+export async function beginRun(workspace: string, wish: RunWish): Promise<RunReport> {
+  const id = await inWorkspace(workspace, async (tx) => {
+    const ids = [...new Set(wish.cells?.map((c) => c.artwork) ?? wish.artworks ?? (wish.drawer ? (await artworks.artworkIdsInDrawer(tx, wish.drawer)).map((a) => a.id) : []))];
+    if (!ids.length) throw new Trouble('not-valid', wish.drawer ? `The drawer ${wish.drawer} holds no artwork.` : 'Say which artworks: a list of ids, or a drawer.', 'artworks');
+    const works = await artworks.artworksByIds(tx, ids);
+    const missing = ids.length - works.length;
+    if (missing) throw new Trouble('not-valid', `${missing} of ${ids.length} artworks are not here.`, 'artworks');
+    const dockets = await stock.listDockets(tx);
+    const outlets = await stock.listOutlets(tx);
+    const wantedDockets = [...new Set(wish.cells?.map((c) => c.docket) ?? wish.dockets ?? [])].map((d) => dockets.find((k) => k.id === d || k.name === d));
+    if (!wantedDockets.length || wantedDockets.includes(undefined)) throw new Trouble('not-valid', 'Say which dockets: ids or names of dockets that are in the stockroom.', 'dockets');
+    const wantedOutlets = wish.cells?.map((c) => c.outlet) ?? wish.outlets ?? outlets.map((o) => o.id);
+    const strange = wantedOutlets.find((o) => !outlets.some((k) => k.id === o));
+    if (strange) throw new Trouble('not-valid', `There is no outlet ${strange}.`, 'outlets');
+
+    const runId = await data.addRun(tx, wish.name?.trim() || nameOf(works.map((a) => a.name)));
+    const leftOut: RunRow['leftOut'] = [];
+    for (const work of works) {
+      const cells: { docketId: string; outletId: string }[] = [];
+      for (const docket of wantedDockets as stock.DocketRow[])
+        for (const outlet of outlets) {
+          const wanted = wish.cells ? wish.cells.some((c) => c.artwork === work.id && (c.docket === docket.id || c.docket === docket.name) && c.outlet === outlet.id) : wantedOutlets.includes(outlet.id) && docket.spec.outlets.includes(outlet.id);
+          if (!wanted) continue;
+          const why = outlet.rules ? whyNot(docket.spec.accepts, work) : `${outlet.name} is not connected`;
+          if (why) leftOut.push({ artwork: work.name, docket: docket.name, outlet: outlet.name, why });
+          else cells.push({ docketId: docket.id, outletId: outlet.id });
+        }
+      const added = await data.addProofs(tx, runId, work.id, cells);
+      for (const cell of cells)
+        if (!added.some((a) => a.docketId === cell.docketId && a.outletId === cell.outletId))
+          leftOut.push({ artwork: work.name, docket: dockets.find((d) => d.id === cell.docketId)!.name, outlet: outlets.find((o) => o.id === cell.outletId)!.name, why: 'passed or listed already' });
+      if (added.length) await addJob(tx, 'run.draft', { workspace, runId, artworkId: work.id }, { key: `draft:${runId}:${work.id}` });
+    }
+    await data.setLeftOut(tx, runId, leftOut);
+    return runId;
+  });
+  return run(workspace, id);
+}
+
+function nameOf(names: string[]): string {
+  return names.length === 1 ? names[0]! : `${names[0]} and ${names.length - 1} more`;
+}
+
+/** Passes ready proofs of a run, or just the given ones. Held ones stay; the answer says how many. */
+export async function passProofs(workspace: string, where: { run?: string; ids?: string[] }): Promise<{ passed: number; held: number }> {
+  return inWorkspace(workspace, async (tx) => {
+    if (where.run) await runIn(tx, where.run);
+    const passed = await data.moveProofs(tx, where, ['ready'], 'passed');
+    const held = (await data.listProofs(tx, { ...where, state: 'held', limit: 100_000 })).length;
+    return { passed, held };
+  });
+}
+
+/** Takes passed proofs back to ready. */
+export const unpassProofs = (workspace: string, ids: string[]): Promise<number> => inWorkspace(workspace, (tx) => data.moveProofs(tx, { ids }, ['passed'], 'ready'));
+
+/** Puts every passed proof of a run in the outbox; `retry` takes the refused ones instead. */
+export async function sendRun(workspace: string, runId: string, goLive: boolean, retry = false): Promise<{ queued: number }> {
+  return inWorkspace(workspace, async (tx) => {
+    const it = await runIn(tx, runId);
+    if (it.state === 'paused') throw new Trouble('conflict', 'This run is paused. Go on with it first.');
+    if (it.state === 'stopped') await data.setRunState(tx, runId, 'going');
+    const proofs = await data.listProofs(tx, { run: runId, state: retry ? 'refused' : 'passed', limit: 100_000 });
+    await enqueue(tx, workspace, proofs, goLive);
+    return { queued: proofs.length };
+  });
+}
+
+/** Sets drafts at the outlets live: the steps already done are not done again. */
+export async function goLive(workspace: string, listingIds: string[]): Promise<{ queued: number }> {
+  return inWorkspace(workspace, async (tx) => {
+    const drafts = await listListings(tx, { ids: listingIds, state: 'draft there', limit: 100_000 });
+    const proofs = await data.listProofs(tx, { ids: drafts.map((l) => l.proofId), limit: 100_000 });
+    await enqueue(tx, workspace, proofs, true);
+    return { queued: proofs.length };
+  });
+}
+
+async function enqueue(tx: Tx, workspace: string, proofs: data.ProofRow[], live: boolean): Promise<void> {
+  const dockets = await stock.listDockets(tx);
+  const outlets = await stock.listOutlets(tx);
+  for (const proof of proofs) {
+    const outlet = outlets.find((o) => o.id === proof.outletId)!;
+    const payload = payloadOf(proof, dockets.find((d) => d.id === proof.docketId)!, outlet, workspace);
+    const sending = await queueSending(tx, { proofId: proof.id, runId: proof.runId, outletId: proof.outletId, goLive: live, payload });
+    await queueJob(tx, workspace, proof.outletId, sending);
+  }
+  await data.moveProofs(tx, { ids: proofs.map((p) => p.id) }, ['passed', 'refused', 'listed'], 'sending');
+}
+
+const queueJob = (tx: Tx, workspace: string, outletId: string, sendingId: string) =>
+  addJob(tx, 'outlet.send', { workspace, sendingId }, { queue: `outlet:${workspace}:${outletId}`, key: `send:${sendingId}` });
+
+/** Pauses a run: what is under way finishes its step, the rest waits. */
+export async function pauseRun(workspace: string, id: string): Promise<RunReport> {
+  await inWorkspace(workspace, async (tx) => {
+    if ((await runIn(tx, id)).state === 'going') await data.setRunState(tx, id, 'paused');
+  });
+  return run(workspace, id);
+}
+
+/** Goes on with a paused run. */
+export async function resumeRun(workspace: string, id: string): Promise<RunReport> {
+  await inWorkspace(workspace, async (tx) => {
+    if ((await runIn(tx, id)).state !== 'paused') return;
+    await data.setRunState(tx, id, 'going');
+    for (const sending of await waitingSendings(tx, id)) await queueJob(tx, workspace, sending.outletId, sending.id);
+    const drafting = await data.listProofs(tx, { run: id, state: 'drafting', limit: 100_000 });
+    for (const artworkId of new Set(drafting.map((p) => p.artworkId))) await addJob(tx, 'run.draft', { workspace, runId: id, artworkId }, { key: `draft:${id}:${artworkId}` });
+  });
+  return run(workspace, id);
+}
+
+/** Stops a run: what was not begun is withdrawn, proofs go back to passed, undrafted ones are dropped. Nothing sent is undone. */
+export async function stopRun(workspace: string, id: string): Promise<RunReport> {
+  await inWorkspace(workspace, async (tx) => {
+    await runIn(tx, id);
+    await data.setRunState(tx, id, 'stopped');
+    const waiting = (await waitingSendings(tx, id)).filter((s) => s.state === 'waiting');
+    for (const sending of waiting) await setSending(tx, sending.id, 'withdrawn');
+    await data.moveProofs(tx, { ids: waiting.map((s) => s.proofId) }, ['sending'], 'passed');
+    await data.dropUndrafted(tx, id);
+  });
+  return run(workspace, id);
+}

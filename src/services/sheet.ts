@@ -1,0 +1,52 @@
+import { whyNot } from '../core/planning/docket';
+import { inWorkspace } from '../data/database';
+import * as artworks from '../data/artworks';
+import { cellProofs, type ProofState } from '../data/runs';
+import * as stock from '../data/stockroom';
+import { thumbName } from './artworks';
+
+export interface SheetColumn {
+  outlet: string;
+  outletName: string;
+  docket: string;
+  docketName: string;
+}
+/** A proof, an open cell (null), or the reason why there cannot be one. */
+export type SheetCell = { id: string; state: ProofState; small: string | null; priceMinor: number | null; problem: string | null } | { why: string } | null;
+export interface SheetRow {
+  id: string;
+  name: string;
+  about: string;
+  tone: 'light' | 'dark' | 'colourful';
+  thumb: string;
+  cells: SheetCell[];
+}
+export interface Sheet {
+  columns: SheetColumn[];
+  rows: SheetRow[];
+}
+
+/** The whole grid: artworks x dockets within outlets. */
+export async function sheet(workspace: string): Promise<Sheet> {
+  return inWorkspace(workspace, async (tx) => {
+    const [outlets, dockets, works, proofs] = [await stock.listOutlets(tx), await stock.listDockets(tx), await artworks.listArtworks(tx, { state: 'ready', limit: 20_000 }), await cellProofs(tx)];
+    const pairs = outlets.filter((o) => o.connected).flatMap((outlet) => dockets.filter((d) => d.spec.outlets.includes(outlet.id)).map((docket) => ({ outlet, docket })));
+    const at = new Map(proofs.map((p) => [`${p.artworkId}/${p.docketId}/${p.outletId}`, p]));
+    return {
+      columns: pairs.map(({ outlet, docket }) => ({ outlet: outlet.id, outletName: outlet.name, docket: docket.id, docketName: docket.name })),
+      rows: works.map((work) => ({
+        id: work.id,
+        name: work.name,
+        about: [work.subject, work.measured!.tone].filter(Boolean).join(' · '),
+        tone: work.measured!.tone,
+        thumb: thumbName(work.sha256),
+        cells: pairs.map(({ outlet, docket }): SheetCell => {
+          const p = at.get(`${work.id}/${docket.id}/${outlet.id}`);
+          if (p) return { id: p.id, state: p.state, small: p.small, priceMinor: p.priceMinor, problem: p.problem };
+          const why = whyNot(docket.spec.accepts, work);
+          return why ? { why } : null;
+        }),
+      })),
+    };
+  });
+}

@@ -1,0 +1,29 @@
+/** Everything that can be wrong with a request, in one table: HTTP status and title (RFC 9457). */
+const TABLE = {
+  'not-signed-in': [401, 'Not signed in'],
+  'not-allowed': [403, 'Not allowed'],
+  'not-found': [404, 'Not found'],
+  'bad-request': [400, 'The request cannot be read'],
+  conflict: [409, 'That does not fit the present state'],
+  'not-valid': [422, 'Something is not right'],
+  'too-large': [413, 'Too large'],
+  'outlet-trouble': [502, 'The outlet did not take part'],
+} as const;
+
+export type TroubleCode = keyof typeof TABLE;
+
+/** An error that a person is told about: a code, a sentence, and the field it is about. */
+export class Trouble extends Error {
+  constructor(
+    readonly code: TroubleCode,
+    readonly sentence: string,
+    readonly field?: string,
+  ) {
+    super(sentence);
+  }
+  /** The body of `application/problem+json`. */
+  problem() {
+    const [status, title] = TABLE[this.code];
+    return { type: `about:blank#${this.code}`, title, status, detail: this.sentence, ...(this.field && { field: this.field }) };
+  }
+}

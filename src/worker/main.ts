@@ -1,0 +1,88 @@
+import { availableParallelism } from 'node:os';
+import { run, Logger, type TaskList } from 'graphile-worker';
+import pg from 'pg';
+import { Piscina } from 'piscina';
+import { closeDatabase } from '../data/database';
+import { artwork, recordMeasured, recordRefused, thumbName, workingName } from '../services/artworks';
+import { finishDrafts, planDrafts } from '../services/drafting';
+import { sendOne } from '../services/sending';
+import { standIn } from './presence';
+import type { PictureResult, PictureTask } from './picture-thread';
+
+const threads = Math.max(1, availableParallelism());
+const pictures = new Piscina<PictureTask, PictureResult>({
+  filename: new URL('./picture-thread.mjs', import.meta.url).href,
+  minThreads: threads,
+  maxThreads: threads,
+});
+
+interface Payload {
+  workspace: string;
+  artworkId: string;
+  runId: string;
+  sendingId: string;
+}
+
+const tasks: TaskList = {
+  'artwork.measure': async (payload) => {
+    const { workspace, artworkId } = payload as Payload;
+    const it = await artwork(workspace, artworkId).catch(() => null);
+    if (it?.state !== 'arriving') return;
+    const result = await pictures.run({ kind: 'read', sha256: it.sha256, fileName: it.fileName, working: workingName(it.sha256), thumb: thumbName(it.sha256) });
+    if (result.ok) await recordMeasured(workspace, it.id, result.read!);
+    else await recordRefused(workspace, it.id, result.sentence);
+  },
+  'run.draft': async (payload) => {
+    const { workspace, runId, artworkId } = payload as Payload;
+    const plan = await planDrafts(workspace, runId, artworkId);
+    if (!plan) return;
+    const result = await pictures.run({ kind: 'render', working: workingName(plan.artwork.sha256), orders: plan.pictures }).catch((error: Error): PictureResult => {
+      console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
+      return { ok: false, sentence: error.message };
+    });
+    await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
+  },
+  'outlet.send': async (payload) => {
+    const { workspace, sendingId } = payload as Payload;
+    await sendOne(workspace, sendingId);
+  },
+};
+
+const quiet = new Logger(() => (level, message) => {
+  if (level === 'error' || level === 'warning') console.error(`queue: ${message}`);
+});
+
+const queuePool = new pg.Pool({ connectionString: process.env.QUEUE_URL, max: threads + 8 });
+queuePool.on('error', () => undefined);
+queuePool.on('connect', (client) => client.on('error', () => undefined));
+
+const presence = await standIn(process.env.QUEUE_URL!);
+const runner = await run({
+  pgPool: queuePool,
+  taskList: tasks,
+  concurrency: threads + 4,
+  pollInterval: 150,
+  noHandleSignals: true,
+  parsedCronItems: [],
+  logger: quiet,
+});
+
+let stopping = false;
+for (const signal of ['SIGTERM', 'SIGINT'] as const)
+  process.on(signal, () => {
+    if (stopping) return;
+    stopping = true;
+    void (async () => {
+      await runner.stop().catch(() => undefined);
+      await pictures.destroy();
+      await presence.leave();
+      await Promise.all([queuePool.end(), closeDatabase()]);
+      process.exit(0);
+    })();
+  });
+// the queue ends when it loses the database for good; whoever started us starts us again
+void runner.promise.catch((error: Error) => {
+  console.error(`worker: ${error.message}`);
+  if (!stopping) process.exit(1);
+});
+console.log('worker: ready');

@@ -1,0 +1,73 @@
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
+
+/** How a stand-in misbehaves. Counts are used up by requests that change something; tests set them. */
+export interface Behaviour {
+  /** Drops every connection at once, as if the outlet were not there. */
+  down: boolean;
+  /** Added to every answer. */
+  slowMs: number;
+  /** The next N requests are answered 429 with Retry-After. */
+  limitNext: number;
+  retryAfterSeconds: number;
+  /** The next N requests are answered 503 before any work. */
+  failNext: number;
+  /** The next N requests do their work, then the connection is dropped without an answer. */
+  dropNext: number;
+}
+
+const CALM: Behaviour = { down: false, slowMs: 0, limitNext: 0, retryAfterSeconds: 1, failNext: 0, dropNext: 0 };
+const behaviours = new Map<string, Behaviour>();
+const extras = new Map<string, Map<string, () => void>>();
+
+const of = (outlet: string): Behaviour => behaviours.get(outlet) ?? CALM;
+
+/** Registers something else that the control address can make an outlet do, e.g. forget its tokens. */
+export function controlAction(outlet: string, name: string, action: () => void): void {
+  if (!extras.has(outlet)) extras.set(outlet, new Map());
+  extras.get(outlet)!.set(name, action);
+}
+
+export function controlRoutes(app: FastifyInstance): void {
+  app.put('/control/:outlet', (request) => {
+    const { outlet } = request.params as { outlet: string };
+    behaviours.set(outlet, { ...CALM, ...(request.body as Partial<Behaviour>) });
+    return behaviours.get(outlet);
+  });
+  app.post('/control/:outlet/:action', async (request, reply) => {
+    const { outlet, action } = request.params as { outlet: string; action: string };
+    const found = extras.get(outlet)?.get(action);
+    if (!found) return reply.code(404).send({ error: 'no such action' });
+    found();
+    return { done: action };
+  });
+}
+
+/** Applies an outlet's behaviour to every request of one of its interfaces. */
+export function misbehave(app: FastifyInstance, outlet: string): void {
+  app.addHook('onRequest', async (request: FastifyRequest, reply: FastifyReply) => {
+    const behaviour = of(outlet);
+    if (behaviour.down) {
+      request.raw.socket.destroy();
+      return reply.hijack();
+    }
+    if (behaviour.slowMs) await new Promise((resolve) => setTimeout(resolve, behaviour.slowMs));
+    if (request.method === 'GET') return;
+    if (behaviour.limitNext > 0) {
+      behaviour.limitNext--;
+      return reply.code(429).header('retry-after', String(behaviour.retryAfterSeconds)).send({ error: 'Too many requests.' });
+    }
+    if (behaviour.failNext > 0) {
+      behaviour.failNext--;
+      return reply.code(503).send({ error: 'We are having trouble.' });
+    }
+  });
+  app.addHook('onSend', (request, reply, payload, done) => {
+    const behaviour = of(outlet);
+    if (request.method !== 'GET' && behaviour.dropNext > 0 && reply.statusCode < 400) {
+      behaviour.dropNext--;
+      request.raw.socket.destroy();
+      reply.hijack();
+    }
+    done(null, payload);
+  });
+}

@@ -1,0 +1,22 @@
+import formbody from '@fastify/formbody';
+import multipart from '@fastify/multipart';
+import Fastify from 'fastify';
+import { controlRoutes } from './control';
+import { kestrel } from './kestrel/kestrel';
+import { printHouses } from './printhouses/printhouses';
+import { quayside } from './quayside/quayside';
+
+const port = Number(process.env.STANDINS_PORT ?? 4600);
+const folder = process.env.STANDINS_DIR ?? 'data/standins';
+
+const app = Fastify({ bodyLimit: 12 << 20, forceCloseConnections: true });
+await app.register(formbody);
+await app.register(multipart, { limits: { fileSize: 10 << 20, files: 1 } });
+controlRoutes(app);
+await app.register((part, _, done) => (kestrel(part, `${folder}/kestrel`), done()), { prefix: '/kestrel' });
+await app.register((part, _, done) => (quayside(part, `${folder}/quayside`), done()), { prefix: '/quayside' });
+await app.register((part, _, done) => (printHouses(part), done()), { prefix: '/houses' });
+app.get('/health', () => ({ ok: true }));
+await app.listen({ host: '127.0.0.1', port });
+
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void app.close().then(() => process.exit(0)));

@@ -1,0 +1,13 @@
+/** Escapes text for HTML. */
+export function esc(text: unknown): string {
+  return String(text).replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
+}
+
+export function money(minor: number, currency: string): string {
+  return new Intl.NumberFormat('en-US', { style: 'currency', currency }).format(minor / 100);
+}
+
+/** A whole page with its own style sheet. */
+export function page(title: string, css: string, body: string): string {
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${esc(title)}</title><link rel="icon" href="data:,"><style>*{box-sizing:border-box}body{margin:0}img{max-width:100%;display:block}${css}</style></head><body>${body}</body></html>`;
+}

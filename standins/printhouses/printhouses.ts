@@ -1,0 +1,63 @@
+import type { FastifyInstance } from 'fastify';
+
+/** Brightsea Works (clothes) and Aldergate Press (paper). Costs in USD cents, postage for one piece to the home region. */
+const BRIGHTSEA = {
+  house: 'Brightsea Works',
+  blanks: [
+    {
+      id: 'brightsea-tee-180',
+      name: 'Soft cotton T-shirt 180',
+      kind: 'shirt',
+      currency: 'USD',
+      colours: [
+        { name: 'Chalk', hex: '#f7f5f0' },
+        { name: 'Sand', hex: '#d9c9a8' },
+        { name: 'Sea mist', hex: '#a9c4bf' },
+        { name: 'Coral', hex: '#d9694f' },
+        { name: 'Kelp', hex: '#4f6b4c' },
+        { name: 'Harbour', hex: '#24405e' },
+        { name: 'Storm', hex: '#53565c' },
+        { name: 'Ink', hex: '#17171a' },
+      ],
+      sizes: [
+        ['XS', 940], ['S', 940], ['M', 940], ['L', 965], ['XL', 990], ['2XL', 1140], ['3XL', 1290], ['4XL', 1425],
+      ].map(([name, cost]) => ({ name, cost_cents: cost })), // prettier-ignore
+      postage_cents: 479,
+      production_days: 3,
+      areas: [
+        { name: 'front', width_mm: 381, height_mm: 457.2, ppi: 300 },
+        { name: 'chest', width_mm: 101.6, height_mm: 101.6, ppi: 300 },
+      ],
+      text_for_buyers: 'Soft, medium-weight ring-spun cotton with a ribbed crew neck and twin-needle hems. Side seams keep its shape wash after wash.',
+      text_for_sellers: 'Blank sourced from two mills; no minimum order; add your own inside label from 50 pieces.',
+      care: 'Wash at 30 °C inside out, do not bleach, dry on a line, iron on the back.',
+    },
+  ],
+};
+
+const ALDERGATE = {
+  house: 'Aldergate Press',
+  blanks: [
+    {
+      id: 'aldergate-poster-200',
+      name: 'Matt art poster 200',
+      kind: 'poster',
+      currency: 'USD',
+      colours: [{ name: 'White', hex: '#fbfaf7' }],
+      sizes: [
+        ['A3', 720], ['A2', 980], ['12 x 18 in', 760], ['18 x 24 in', 1080], ['24 x 36 in', 1490],
+      ].map(([name, cost]) => ({ name, cost_cents: cost })), // prettier-ignore
+      postage_cents: 550,
+      production_days: 2,
+      areas: [{ name: 'sheet', width_mm: 420, height_mm: 594, ppi: 200 }],
+      text_for_buyers: 'Heavy matt paper, 200 g/m², printed with pigment inks that keep their colour for decades. Sent rolled in a stiff tube; frame not included.',
+      text_for_sellers: 'White-label tubes on request. Volume prices from 25 sheets.',
+      care: 'Keep out of direct sun; handle with dry hands.',
+    },
+  ],
+};
+
+export function printHouses(app: FastifyInstance): void {
+  app.get('/brightsea/catalogue', () => BRIGHTSEA);
+  app.get('/aldergate/catalogue', () => ALDERGATE);
+}

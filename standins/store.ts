@@ -1,0 +1,67 @@
+import { mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+
+/** A folder of JSON records, held in memory and written one file a record, whole or not at all. */
+export class Records<T extends { id: string }> {
+  private readonly all = new Map<string, T>();
+
+  constructor(private readonly folder: string) {
+    mkdirSync(folder, { recursive: true });
+    for (const file of readdirSync(folder).filter((f) => f.endsWith('.json'))) {
+      const record = JSON.parse(readFileSync(join(folder, file), 'utf8')) as T;
+      this.all.set(record.id, record);
+    }
+  }
+
+  get(id: string): T | undefined {
+    return this.all.get(id);
+  }
+  find(test: (record: T) => boolean): T | undefined {
+    return [...this.all.values()].find(test);
+  }
+  list(): T[] {
+    return [...this.all.values()];
+  }
+  put(record: T): T {
+    const file = join(this.folder, `${record.id}.json`);
+    writeFileSync(`${file}.new`, JSON.stringify(record));
+    renameSync(`${file}.new`, file);
+    this.all.set(record.id, record);
+    return record;
+  }
+  remove(id: string): void {
+    rmSync(join(this.folder, `${id}.json`), { force: true });
+    this.all.delete(id);
+  }
+}
+
+/** Picture files beside the records. */
+export class Pictures {
+  constructor(private readonly folder: string) {
+    mkdirSync(folder, { recursive: true });
+  }
+  put(id: string, data: Buffer): void {
+    writeFileSync(join(this.folder, id), data);
+  }
+  get(id: string): Buffer | null {
+    if (!/^[a-z0-9-]+$/.test(id)) return null;
+    try {
+      return readFileSync(join(this.folder, id));
+    } catch {
+      return null;
+    }
+  }
+}
+
+/** Width and height of a JPEG or PNG from its header; null for anything else. */
+export function pictureSize(data: Buffer): { width: number; height: number } | null {
+  if (data.length > 24 && data.readUInt32BE(0) === 0x89504e47) return { width: data.readUInt32BE(16), height: data.readUInt32BE(20) };
+  if (data.length < 4 || data.readUInt16BE(0) !== 0xffd8) return null;
+  for (let at = 2; at + 9 < data.length; ) {
+    if (data[at] !== 0xff) return null;
+    const marker = data[at + 1]!;
+    if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker)) return { width: data.readUInt16BE(at + 7), height: data.readUInt16BE(at + 5) };
+    at += 2 + data.readUInt16BE(at + 2);
+  }
+  return null;
+}

@@ -1,0 +1,77 @@
+import { spawn } from 'node:child_process';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { cross, dot, scale, sub, unit, type Vec3 } from './vectors.js';
+
+export const WORK = '/tmp/union-press-scenes';
+
+/** A pinhole camera with explicit vectors, so that the projection is known exactly. */
+export interface Camera {
+  pov: string;
+  /** World point to picture position in 0..1 (x right, y down) and depth in cm. */
+  project: (p: Vec3) => Vec3;
+}
+
+export function camera(at: Vec3, lookAt: Vec3, widthDeg: number, up: Vec3): Camera {
+  const forward = unit(sub(lookAt, at));
+  const right = unit(cross(forward, up));
+  const top = cross(right, forward);
+  const width = 2 * Math.tan((widthDeg * Math.PI) / 360);
+  const text = (v: Vec3) => `<${v.map((n) => n.toFixed(9)).join(',')}>`;
+  return {
+    pov: `camera{perspective location ${text(at)} direction ${text(forward)} right ${text(scale(right, width))} up ${text(scale(top, width))}}`,
+    project(p) {
+      const q = sub(p, at);
+      const z = dot(q, forward);
+      return [dot(q, right) / z / width + 0.5, 0.5 - dot(q, top) / z / width, z];
+    },
+  };
+}
+
+/** Linear RGB picture, 0..1 per channel, row by row. */
+export interface Linear {
+  size: number;
+  data: Float32Array;
+}
+
+/** Renders scene text to a linear 16-bit picture. Throws with POV-Ray's own words when it fails. */
+export async function render(name: string, scene: string, size: number, antialias: string[]): Promise<Linear> {
+  mkdirSync(WORK, { recursive: true });
+  const source = join(WORK, `${name}.pov`);
+  const target = join(WORK, `${name}-${size}.png`);
+  writeFileSync(source, scene);
+  const args = [`+I${source}`, `+O${target}`, `+W${size}`, `+H${size}`, '+FN16', 'File_Gamma=1.0', '-D', '+WT2', '-V'];
+  const child = spawn('povray', [...args, 'Dither=off', ...antialias], { stdio: ['ignore', 'ignore', 'pipe'] });
+  let said = '';
+  child.stderr.on('data', (d: Buffer) => (said += d.toString()));
+  const code = await new Promise((resolve) => child.on('exit', resolve));
+  if (code !== 0) throw new Error(`${name}: ${said.slice(-2000)}`);
+  return readLinear(target);
+}
+
+/** Reads a 16-bit picture without any colour management. */
+export async function readLinear(file: string): Promise<Linear> {
+  const { data, info } = await sharp(file, { limitInputPixels: false })
+    .removeAlpha()
+    .toColourspace('rgb16')
+    .raw({ depth: 'ushort' })
+    .toBuffer({ resolveWithObject: true });
+  const wide = new Uint16Array(data.buffer, data.byteOffset, info.width * info.height * 3);
+  return { size: info.width, data: Float32Array.from(wide, (v) => v / 65535) };
+}
+
+export const FINE_EDGES = ['+A0.01', '+AM2', '+R4', '-J'];
+export const SOFT_EDGES = ['+A0.06', '+AM2', '+R2', '-J'];
+
+/** Scene opening. `radiosity` on for shading passes, off for masks and gloss. */
+export function opening(cam: Camera, radiosity: boolean): string {
+  const light = radiosity
+    ? 'radiosity{pretrace_start 0.08 pretrace_end 0.015 count 70 nearest_count 7 error_bound 0.55 recursion_limit 2 gray_threshold 0.3 brightness 1 normal on}'
+    : '';
+  return `#version 3.7;\n#include "transforms.inc"\nglobal_settings{assumed_gamma 1.0 ${light} max_trace_level 6}\nbackground{rgb 0}\n${cam.pov}\n`;
+}
+
+export const flat = (r: number, g: number, b: number): string =>
+  `texture{pigment{rgb<${r},${g},${b}>} finish{ambient 0 diffuse 0 emission 1}}`;
+export const matte = (r: number, g = r, b = r): string => `texture{pigment{rgb<${r},${g},${b}>} finish{diffuse 1 ambient 0}}`;
