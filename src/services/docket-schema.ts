@@ -46,7 +46,7 @@ export const DOCKET_SCHEMA = {
         ending: { anyOf: [{ type: 'null' }, whole(0, 99)] },
       },
     },
-    accepts: { type: 'object', additionalProperties: false, required: ['ground', 'minPpi'], properties: { ground: { enum: ['see-through', 'any'] }, minPpi: whole(30, 600) } },
+    accepts: { type: 'object', additionalProperties: false, required: ['ground', 'minPpi'], properties: { ground: { enum: ['see-through', 'full', 'any'] }, minPpi: whole(30, 600) } },
     outlets: { type: 'array', uniqueItems: true, items: text(60) },
   },
 };

@@ -50,7 +50,7 @@ export function starterDocket(blank: BlankSpec): DocketSpec {
       tags: isShirt ? ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift', 'graphic tee'] : ['{{ artwork.subject }} print', '{{ artwork.subject }} poster', 'wall art'],
     },
     pricePlan: { name: 'steady 35%', aim: { kind: 'margin', share: 350_000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
-    accepts: { ground: isShirt ? 'see-through' : 'any', minPpi: 150 },
+    accepts: { ground: isShirt ? 'see-through' : 'full', minPpi: 150 },
     outlets: OUTLETS.map((o) => o.id),
   };
 }

@@ -120,6 +120,8 @@ function frame(place: Setting['place']): Mesh {
   return mesh;
 }
 
+SETTINGS.push({ ...SETTINGS[0]!, id: 'poster-close', title: 'Close, along the oak frame', camera: camera([-70, -128, 50], [-6, -3, 37], 23, [0, 0, 1]), crop: 'close' });
+
 /** Renders one setting of the framed poster. */
 export async function makePoster(id: string, size: number): Promise<MadeScene> {
   const setting = SETTINGS.find((s) => s.id === id)!;

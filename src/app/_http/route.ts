@@ -47,7 +47,7 @@ export function route(handler: Handler, status = 200) {
       const caller = await whoAsks();
       if (!caller) throw new Trouble('not-signed-in', 'Sign in, or send a token: Authorization: Bearer up_….');
       if (!(await fromHere(request.method))) throw new Trouble('not-allowed', 'This request came from another site.');
-      const params = (await context.params) as Params;
+      const params = ((await context.params) ?? {}) as Params;
       for (const [name, value] of Object.entries(params)) if (name === 'id' && !/^[0-9a-z-]{1,64}$/.test(value)) throw new Trouble('not-found', 'There is no such thing.');
       const result = await handler(caller, request, params);
       return result instanceof Response ? result : Response.json(result ?? {}, { status });

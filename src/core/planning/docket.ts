@@ -20,7 +20,7 @@ export interface DocketSpec {
   shots: Shot[];
   wording: { title: string; description: string; tags: string[] };
   pricePlan: PricePlan;
-  accepts: { ground: 'see-through' | 'any'; minPpi: number };
+  accepts: { ground: 'see-through' | 'full' | 'any'; minPpi: number };
   outlets: string[];
 }
 
@@ -55,5 +55,6 @@ export function whyNot(accepts: DocketSpec['accepts'], artwork: { state: string;
   if (artwork.state === 'arriving') return 'still being measured';
   if (artwork.state === 'refused' || !artwork.measured) return 'this file could not be taken';
   if (accepts.ground === 'see-through' && artwork.measured.clearShare < 0.02) return 'no see-through ground';
+  if (accepts.ground === 'full' && artwork.measured.clearShare > 0.02) return 'see-through ground; this docket is filled to the edge';
   return null;
 }

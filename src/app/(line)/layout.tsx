@@ -1,0 +1,31 @@
+import { Toaster } from 'sonner';
+import { visitor } from '@/app/_http/page';
+import { line } from '@/services/line';
+import { CommandBox } from '@/ui/shell/command-box';
+import { Keys } from '@/ui/shell/keys';
+import { Live } from '@/ui/shell/live';
+import { Masthead } from '@/ui/shell/masthead';
+import { Tray } from '@/ui/shell/tray';
+
+export const dynamic = 'force-dynamic';
+
+export default async function Layout({ children }: { children: React.ReactNode }) {
+  const caller = await visitor();
+  const stations = await line(caller.workspace);
+  return (
+    <div className="grid h-screen grid-rows-[auto_1fr_auto] overflow-hidden">
+      <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
+        To the work area
+      </a>
+      <Masthead stations={stations} workspace={caller.workspaceName} signedIn={caller.person !== null} />
+      <main id="work" className="min-h-0 min-w-0">
+        {children}
+      </main>
+      <Tray />
+      <Live />
+      <CommandBox />
+      <Keys />
+      <Toaster position="bottom-left" offset={{ bottom: 52 }} toastOptions={{ unstyled: true, classNames: { toast: 'bg-ink text-paper px-4 py-3 text-[13px] font-medium w-[360px] flex gap-2', error: 'bg-spot! text-spotink!' } }} />
+    </div>
+  );
+}

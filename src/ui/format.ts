@@ -1,0 +1,13 @@
+import { toDecimal } from '@/core/money/money';
+
+/** `3199` as `31.99`: the currency stands in the column's heading. */
+export const amount = (minor: number, currency = 'USD'): string => toDecimal({ minor, currency });
+
+export const count = (n: number, one: string, many = `${one}s`): string => `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
+
+export const pictureAddress = (name: string | null): string | undefined => (name ? `/api/v1/pictures/${name}` : undefined);
+
+/** Cloth that shows artwork of a tone. */
+export const groundFor = (tone: string | undefined): string => (tone === 'light' ? 'bg-[#33302d]' : tone === 'dark' ? 'bg-[#efe6d4]' : 'chequer');
+
+export const bytes = (n: number): string => (n > 1e6 ? `${(n / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(n / 1e3))} kB`);

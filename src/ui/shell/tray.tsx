@@ -1,0 +1,74 @@
+'use client';
+import Link from 'next/link';
+import { useEffect, useRef, useState } from 'react';
+import type { Work } from '@/services/line';
+import { api } from '../api';
+import { Mark } from '../marks';
+
+interface Seen {
+  at: number;
+  done: number;
+}
+
+/** What is running, how far, how fast, how long still, and what went wrong. It never blocks. */
+export function Tray() {
+  const [work, setWork] = useState<Work[]>([]);
+  const [rates, setRates] = useState<Record<string, number>>({});
+  const seen = useRef(new Map<string, Seen[]>());
+  useEffect(() => {
+    let stopped = false;
+    const look = async () => {
+      const answer = await api<{ work: Work[] }>('GET', '/line').catch(() => null);
+      if (!answer || stopped) return;
+      const now = Date.now();
+      const fresh: Record<string, number> = {};
+      for (const w of answer.work) {
+        const points = [...(seen.current.get(w.key) ?? []), { at: now, done: w.done }].filter((p) => p.at > now - 15_000);
+        seen.current.set(w.key, points);
+        const first = points[0]!;
+        if (now - first.at > 900) fresh[w.key] = ((w.done - first.done) * 1000) / (now - first.at);
+      }
+      setWork(answer.work);
+      setRates(fresh);
+    };
+    void look();
+    const heard = () => void look();
+    window.addEventListener('press:change', heard);
+    const timer = setInterval(heard, 5000);
+    return () => {
+      stopped = true;
+      window.removeEventListener('press:change', heard);
+      clearInterval(timer);
+    };
+  }, []);
+  return (
+    <footer className="flex min-h-[33px] items-center gap-6 overflow-hidden border-t border-ink bg-paper2 px-[18px] py-1.5 text-[12px]" aria-label="Running work">
+      {work.length === 0 && <span className="text-soft">Nothing is running.</span>}
+      {work.slice(0, 3).map((w) => (
+        <Link key={w.key} href={w.kind === 'measuring' ? '/artwork' : w.kind === 'drafting' ? '/proofs' : '/press'} className="flex min-w-0 items-center gap-2.5">
+          {w.kind === 'sending' && <Mark state="sending" />}
+          <b className="max-w-[190px] truncate">{w.label}</b>
+          <span className="bed w-[110px] shrink-0" role="progressbar" aria-label={w.label} aria-valuemin={0} aria-valuemax={w.total} aria-valuenow={w.done}>
+            <i style={{ width: `${((w.done - w.refused) / w.total) * 100}%` }} />
+            <i className="bad" style={{ width: `${(w.refused / w.total) * 100}%` }} />
+          </span>
+          <span className="whitespace-nowrap">
+            {w.done} of {w.total}
+            {w.paused ? ' · paused' : pace(rates[w.key], w.total - w.done)}
+          </span>
+          {w.refused > 0 && <span className="whitespace-nowrap text-spot">{w.refused} refused</span>}
+        </Link>
+      ))}
+      {work.length > 3 && <span className="text-soft">and {work.length - 3} more</span>}
+      <button className="ml-auto whitespace-nowrap text-soft hover:text-ink" onClick={() => window.dispatchEvent(new Event('press:keys'))}>
+        <span className="key">?</span> keys and marks
+      </button>
+    </footer>
+  );
+}
+
+function pace(rate: number | undefined, left: number): string {
+  if (!rate || rate < 0.02) return '';
+  const seconds = Math.ceil(left / rate);
+  return ` · ${rate < 10 ? rate.toFixed(1) : Math.round(rate)}/s · ${seconds > 90 ? `${Math.round(seconds / 60)} min` : `${seconds} s`} left`;
+}
