@@ -1,0 +1,10 @@
+import { visitor } from '@/app/_http/page';
+import { sheet } from '@/services/sheet';
+import { SheetStation } from '@/ui/sheet/station';
+
+export const metadata = { title: 'Sheet' };
+
+export default async function Page() {
+  const caller = await visitor();
+  return <SheetStation sheet={await sheet(caller.workspace)} />;
+}

@@ -1,0 +1,30 @@
+import { notFound } from 'next/navigation';
+import { visitor } from '@/app/_http/page';
+import { listArtworks } from '@/services/artworks';
+import { scenes } from '@/services/scenes';
+import { starterDocket } from '@/services/setup';
+import { blanks, docket, outlets } from '@/services/stockroom';
+import { Trouble } from '@/services/trouble';
+import { artworkView, outletView } from '@/services/views';
+import { DocketEditor } from '@/ui/stockroom/docket-editor';
+
+export const metadata = { title: 'Docket' };
+
+export default async function Page({ params, searchParams }: { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | undefined>> }) {
+  const caller = await visitor();
+  const { id } = await params;
+  const { blank } = await searchParams;
+  const goods = await blanks(caller.workspace);
+  const starting = goods.find((b) => b.id === blank) ?? goods[0];
+  if (!starting || (id !== 'new' && !/^[0-9a-f-]{36}$/.test(id))) notFound();
+  const it =
+    id === 'new'
+      ? { id: '', name: '', blankId: starting.id, spec: starterDocket(starting) }
+      : await docket(caller.workspace, id).catch((e: unknown) => {
+          if (e instanceof Trouble) notFound();
+          throw e;
+        });
+  const samples = await listArtworks(caller.workspace, { state: 'ready', limit: 60 });
+  const houses = await outlets(caller.workspace);
+  return <DocketEditor key={it.id + it.blankId} docket={it} blanks={goods} scenes={scenes()} samples={samples.map(artworkView)} outlets={houses.map(outletView)} />;
+}

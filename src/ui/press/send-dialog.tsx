@@ -1,0 +1,93 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { RunReport } from '@/services/runs';
+import type { OutletView, ProofView } from '@/services/views';
+import { act, api } from '../api';
+import { amount, count } from '../format';
+import { Dialog } from '../shell/dialog';
+
+/** Before anything leaves the house: exactly what will be sent where, as what, and what is left out and why. */
+export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: OutletView[]; close: () => void }) {
+  const [as, setAs] = useState<'draft' | 'live'>('draft');
+  const [proofs, setProofs] = useState<ProofView[] | null>(null);
+  useEffect(() => {
+    void api<{ items: ProofView[] }>('GET', `/proofs?run=${run.id}&limit=1000`).then((a) => setProofs(a.items), () => setProofs([]));
+  }, [run.id]);
+  const going = (proofs ?? []).filter((p) => p.state === 'passed');
+  const staying = (proofs ?? []).filter((p) => ['held', 'ready', 'drafting', 'refused'].includes(p.state));
+  const send = () =>
+    void act(async () => {
+      const { queued } = await api<{ queued: number }>('POST', `/runs/${run.id}/send`, { as });
+      close();
+      return `${count(queued, 'proof')} on their way.`;
+    });
+  return (
+    <Dialog open onClose={close} label="Send" width={720}>
+      <div className="p-6">
+        <small className="text-soft">{run.name}</small>
+        <h2 className="text-[20px]">What will be sent</h2>
+        {outlets
+          .filter((o) => going.some((p) => p.outletId === o.id))
+          .map((o) => {
+            const mine = going.filter((p) => p.outletId === o.id);
+            const fee = mine.length * (o.rules?.fees.listingMinor ?? 0);
+            return (
+              <div key={o.id} className="cut mt-3 grid grid-cols-[150px_1fr] gap-4 pt-3">
+                <div>
+                  <b className="font-slab text-[15px] font-semibold">{o.name}</b>
+                  <p className="text-soft">{count(mine.length, 'listing')}</p>
+                  <p className="text-soft">{count(mine.reduce((n, p) => n + p.pictures.length, 0), 'picture')}</p>
+                  {fee > 0 && as === 'live' && <p>{amount(fee)} listing fees</p>}
+                </div>
+                <ul className="max-h-[150px] overflow-auto text-[12.5px]">
+                  {mine.map((p) => (
+                    <li key={p.id} className="flex justify-between gap-3 border-b border-rule2 py-0.5">
+                      <span className="truncate">{p.fields.title?.value}</span>
+                      <span className="shrink-0">{amount(Math.min(...(p.fields.prices?.value ?? []).map((x) => x.priceMinor)))}</span>
+                    </li>
+                  ))}
+                </ul>
+              </div>
+            );
+          })}
+        {staying.length > 0 && (
+          <div className="cut mt-3 pt-3">
+            <b>Stays here</b>
+            <ul className="mt-1 max-h-[90px] overflow-auto text-[12.5px] text-soft">
+              {staying.map((p) => (
+                <li key={p.id}>
+                  {p.artwork}, {p.outlet}: {p.state === 'held' ? p.problems.find((x) => x.stops)?.sentence : p.state === 'ready' ? 'not passed yet' : p.state}
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
+        <fieldset className="cut mt-4 flex gap-6 pt-3">
+          <legend className="sr-only">How</legend>
+          {(
+            [
+              ['draft', 'As drafts', 'You look at them at the outlet and set them live.'],
+              ['live', 'Live at once', 'Buyers see them as soon as they are complete.'],
+            ] as const
+          ).map(([value, word, what]) => (
+            <label key={value} className="flex cursor-pointer gap-2">
+              <input type="radio" name="as" className="radio radio-xs mt-0.5" checked={as === value} onChange={() => setAs(value)} />
+              <span>
+                <b>{word}</b>
+                <span className="block text-[12px] text-soft">{what}</span>
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      </div>
+      <div className="cut flex justify-end gap-2 p-3">
+        <button className="button quiet" onClick={close}>
+          Not yet
+        </button>
+        <button className="button go" disabled={!going.length} onClick={send}>
+          Send {count(going.length, 'proof')} {as === 'live' ? 'live' : 'as drafts'}
+        </button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,150 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { ProofState, RunReport } from '@/services/runs';
+import type { OutletView } from '@/services/views';
+import { act, api } from '../api';
+import { count } from '../format';
+import { Mark, STATES } from '../marks';
+import { SendDialog } from './send-dialog';
+
+export interface Refused {
+  id: string;
+  runId: string;
+  artwork: string;
+  outlet: string;
+  why: string;
+}
+
+/** The press: every run, how far it is at each outlet, and what can be done with it. */
+export function PressStation({ runs, outlets, refused }: { runs: RunReport[]; outlets: OutletView[]; refused: Refused[] }) {
+  const [sending, setSending] = useState<string | null>(null);
+  const tell = (run: RunReport, what: string, body?: object, said?: string) => void act(() => api('POST', `/runs/${run.id}/${what}`, body ?? {}).then(() => said));
+  const name = (id: string) => outlets.find((o) => o.id === id)?.name ?? id;
+  if (!runs.length)
+    return (
+      <div className="grid h-full place-items-center text-center">
+        <div>
+          <h1 className="text-[22px]">The press is cold</h1>
+          <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">Runs stand here: batches of proofs being drafted or sent. Select cells in the sheet to begin one.</p>
+          <Link className="button go" href="/sheet">
+            To the sheet
+          </Link>
+        </div>
+      </div>
+    );
+  const waiting = runs.find((r) => r.id === sending);
+  return (
+    <div className="h-full overflow-auto">
+      <div className="flex items-baseline gap-3 px-[18px] pt-2.5 pb-2">
+        <h1 className="text-[22px]">Press</h1>
+        <span className="text-soft">{count(runs.length, 'run')}</span>
+      </div>
+      <ul className="border-t border-rule bg-paper">
+        {runs.map((run) => {
+          const c = run.counts;
+          const bad = refused.filter((r) => r.runId === run.id);
+          const busy = (c.sending ?? 0) + (c.drafting ?? 0) > 0;
+          return (
+            <li key={run.id} className="grid grid-cols-[270px_1fr_auto] gap-x-8 border-b border-rule px-[18px] py-3.5">
+              <div>
+                <h2 className="text-[17px] leading-tight">{run.name}</h2>
+                <p className="mt-0.5 text-soft">
+                  {count(run.total, 'proof')} · {new Date(run.createdAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                </p>
+                {run.state !== 'going' && <p className="mt-0.5 font-semibold text-ochre">{run.state}</p>}
+                {run.leftOut.length > 0 && (
+                  <details className="mt-1 text-soft">
+                    <summary className="cursor-pointer">{count(run.leftOut.length, 'cell')} left out</summary>
+                    <ul className="mt-1 max-h-[120px] overflow-auto text-[12px]">
+                      {run.leftOut.map((l, i) => (
+                        <li key={i}>
+                          {l.artwork}, {l.outlet}: {l.why}
+                        </li>
+                      ))}
+                    </ul>
+                  </details>
+                )}
+              </div>
+              <div className="grid content-start gap-2">
+                {Object.entries(run.outlets).map(([id, counts]) => (
+                  <OutletBar key={id} name={name(id)} counts={counts} />
+                ))}
+                {bad.length > 0 && (
+                  <ul className="grid gap-1 bg-spot-t px-3 py-2 text-[12.5px]">
+                    {bad.slice(0, 6).map((r) => (
+                      <li key={r.id}>
+                        <Link href={`/proofs?open=${r.id}`} className="font-semibold underline">
+                          {r.artwork}
+                        </Link>{' '}
+                        {r.why}
+                      </li>
+                    ))}
+                    {bad.length > 6 && <li className="text-soft">and {bad.length - 6} more</li>}
+                  </ul>
+                )}
+              </div>
+              <div className="flex flex-wrap items-start justify-end gap-2">
+                {(c.ready ?? 0) + (c.held ?? 0) > 0 && (
+                  <Link className="button" href={`/proofs?run=${run.id}`}>
+                    Look through {(c.ready ?? 0) + (c.held ?? 0)}
+                  </Link>
+                )}
+                {busy && run.state === 'going' && (
+                  <button className="button" onClick={() => tell(run, 'pause')}>
+                    Pause
+                  </button>
+                )}
+                {run.state === 'paused' && (
+                  <button className="button go" onClick={() => tell(run, 'resume')}>
+                    Go on
+                  </button>
+                )}
+                {(busy || run.state === 'paused') && (
+                  <button className="button quiet" onClick={() => tell(run, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.')}>
+                    Stop
+                  </button>
+                )}
+                {bad.length > 0 && (
+                  <button className="button" onClick={() => tell(run, 'retry', { as: 'draft' }, `${count(bad.length, 'proof')} tried again.`)}>
+                    Try {bad.length} again
+                  </button>
+                )}
+                {(c.passed ?? 0) > 0 && run.state !== 'paused' && (
+                  <button className="button go" onClick={() => setSending(run.id)}>
+                    Send {count(c.passed!, 'proof')}…
+                  </button>
+                )}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+      {waiting && <SendDialog run={waiting} outlets={outlets} close={() => setSending(null)} />}
+    </div>
+  );
+}
+
+const DONE: ProofState[] = ['listed'];
+
+/** How one outlet's part of a run stands: a bar of what is there, and the states in words. */
+function OutletBar({ name, counts }: { name: string; counts: Partial<Record<ProofState, number>> }) {
+  const total = Object.values(counts).reduce((n, c) => n + c, 0);
+  const done = DONE.reduce((n, s) => n + (counts[s] ?? 0), 0);
+  return (
+    <div className="grid grid-cols-[104px_minmax(90px,1fr)_minmax(210px,auto)] items-center gap-3">
+      <b className="font-slab font-semibold">{name}</b>
+      <span className="bed" role="progressbar" aria-label={name} aria-valuemin={0} aria-valuemax={total} aria-valuenow={done}>
+        <i style={{ width: `${(done / total) * 100}%` }} />
+        <i className="bad" style={{ width: `${((counts.refused ?? 0) / total) * 100}%` }} />
+      </span>
+      <span className="flex flex-wrap gap-x-3">
+        {STATES.filter((s) => counts[s]).map((s) => (
+          <span key={s} className="inline-flex items-center gap-1">
+            {counts[s]} <Mark state={s} word />
+          </span>
+        ))}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,32 @@
+import type { PriceBreakdown } from '@/core/pricing/prices';
+import { amount } from '../format';
+
+/** What goes and what stays of one price: paper-coloured bars, and a teal one for what the seller keeps. */
+export function PriceBars({ price: p, detail = false }: { price: PriceBreakdown; detail?: boolean }) {
+  const parts: [string, number][] = [
+    ['Blank and print', p.costMinor],
+    ['Postage', p.postageMinor],
+    ...((detail
+      ? [
+          ['Sale fee', p.fees.transactionMinor],
+          ['Payment fee', p.fees.paymentMinor],
+          ['Listing fee', p.fees.listingMinor],
+        ]
+      : [['Outlet fees', p.feesMinor]]) as [string, number][]),
+  ];
+  const width = (minor: number) => `${Math.max(0, (minor / Math.max(1, p.priceMinor)) * 100)}%`;
+  return (
+    <div className="grid grid-cols-[auto_1fr_auto] items-center gap-x-2 gap-y-[3px] text-[12px]">
+      {parts.map(([word, minor]) => (
+        <div key={word} className="contents">
+          <span>{word}</span>
+          <i className="block h-[9px] bg-rule" style={{ width: width(minor) }} />
+          <span className="text-right">{amount(minor)}</span>
+        </div>
+      ))}
+      <b>You keep</b>
+      <i className={`block h-[9px] ${p.keepMinor < 0 ? 'bg-spot' : 'bg-teal'}`} style={{ width: width(Math.abs(p.keepMinor)) }} />
+      <b className="text-right">{amount(p.keepMinor)}</b>
+    </div>
+  );
+}

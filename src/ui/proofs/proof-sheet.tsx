@@ -1,0 +1,181 @@
+'use client';
+import { useState } from 'react';
+import type { OutletView, ProofView } from '@/services/views';
+import { fromDecimal } from '@/core/money/money';
+import { act, api } from '../api';
+import { amount } from '../format';
+import { Mark } from '../marks';
+import { Line, Source } from '../slip';
+import { PriceBars } from './price-bars';
+import { Problems } from './problems';
+
+/** One proof in full: pictures large, words with the outlet's limits, every price with what goes and what stays. */
+export function ProofSheet({ proof, outlet, plan, closer, setCloser }: { proof: ProofView; outlet: OutletView; plan: string; closer: boolean; setCloser: (on: boolean) => void }) {
+  const [shot, setShot] = useState(0);
+  const [saved, setSaved] = useState('');
+  const { fields } = proof;
+  const locked = ['sending', 'listed', 'drafting'].includes(proof.state);
+  const picture = proof.pictures[shot] ?? proof.pictures[0];
+  const rules = outlet.rules;
+  const change = (body: object) => {
+    setSaved('saving…');
+    void act(() => api('PATCH', `/proofs/${proof.id}`, body).then(() => undefined)).then((ok) => setSaved(ok ? 'saved' : 'not saved'));
+  };
+  const back = (field: string) => !locked && (
+    <button className="underline hover:text-ink" onClick={() => change({ pattern: [field] })}>
+      back to the pattern
+    </button>
+  );
+  const source = (name: 'title' | 'description' | 'tags' | 'prices') =>
+    fields[name] && (
+      <>
+        <Source from={fields[name].from} plan={name === 'prices' ? plan : undefined} />
+        {fields[name].from === 'hand' && back(name)}
+      </>
+    );
+  return (
+    <section className="min-h-0 overflow-auto px-6 py-4" aria-label="Proof">
+      <div className="mb-3 flex items-start gap-4">
+        <div className="min-w-0 grow">
+          <small className="text-soft">
+            Proof · {proof.outlet} · {proof.docket}
+          </small>
+          <h2 className="truncate text-[20px] leading-tight">{proof.artwork}</h2>
+        </div>
+        <span className="pt-2 text-soft" aria-live="polite">
+          {saved}
+        </span>
+        <span className="pt-2">
+          <Mark state={proof.state} word />
+        </span>
+        {proof.state === 'ready' && (
+          <button className="button go" onClick={() => void act(() => api('POST', '/proofs/pass', { ids: [proof.id] }).then(() => 'Passed; it waits at the press.'))}>
+            Pass <span className="key">P</span>
+          </button>
+        )}
+        {proof.state === 'passed' && (
+          <button className="button" onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [proof.id] }).then(() => undefined))}>
+            Take back
+          </button>
+        )}
+      </div>
+      <div className="grid grid-cols-[minmax(300px,44%)_1fr] gap-6">
+        <div>
+          {picture?.picture ? (
+            <button className="block w-full cursor-zoom-in" aria-label="Look closer" onClick={() => setCloser(true)}>
+              <img src={picture.picture} alt={`${proof.artwork}, ${picture.colour}`} className="aspect-square w-full object-cover" />
+            </button>
+          ) : (
+            <div className="grid aspect-square place-items-center bg-rule2 text-soft">{proof.state === 'drafting' ? 'being made…' : 'no picture'}</div>
+          )}
+          <div className="mt-1.5 flex gap-1.5">
+            {proof.pictures.map((s, i) => (
+              <button key={i} aria-label={`Picture ${i + 1}, ${s.colour}`} aria-pressed={i === shot} className={i === shot ? 'outline-[2.5px] outline-teal' : ''} onClick={() => setShot(i)}>
+                <img src={s.small ?? undefined} alt="" className="h-[62px] w-[62px] object-cover" />
+              </button>
+            ))}
+          </div>
+          {proof.colours.length > 1 && (
+            <Line label="Colours on offer" note={`${proof.colours.length}`}>
+              <p className="flex flex-wrap gap-x-3 gap-y-1">
+                {proof.colours.map((c) => (
+                  <span key={c.name} className="inline-flex items-center gap-1.5" title={`${Math.round(c.legibility * 100)}% of the ink can be read`}>
+                    <i className="inline-block h-3.5 w-3.5 border border-rule" style={{ background: c.hex }} /> {c.name}
+                  </span>
+                ))}
+              </p>
+            </Line>
+          )}
+        </div>
+        <div className="min-w-0">
+          <Problems proof={proof} />
+          {fields.title && (
+            <div className="mt-3">
+              <Line label="Title" from={source('title')} note={`${fields.title.value.length} / ${rules?.title.maxLength ?? '–'}`} bad={fields.title.value.length > (rules?.title.maxLength ?? 1e9)}>
+                <Text key={fields.title.value} label="Title" value={fields.title.value} rows={2} locked={locked} save={(title) => change({ title })} />
+              </Line>
+              <Line label="Tags" from={source('tags')} note={`${fields.tags!.value.length} / ${rules?.tags.max ?? '–'}`} bad={fields.tags!.value.length > (rules?.tags.max ?? 1e9)}>
+                <Text key={fields.tags!.value.join()} label="Tags" value={fields.tags!.value.join(', ')} rows={3} locked={locked} save={(t) => change({ tags: t.split(',').map((x) => x.trim()).filter(Boolean) })} />
+              </Line>
+              <Line label="Description" from={source('description')} note={`${fields.description!.value.length}`}>
+                <Text key={fields.description!.value} label="Description" value={fields.description!.value} rows={6} locked={locked} save={(description) => change({ description })} />
+              </Line>
+            </div>
+          )}
+        </div>
+      </div>
+      {fields.prices && fields.prices.value.length > 0 && <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />}
+      {closer && picture?.picture && (
+        <div className="fixed inset-0 z-30 grid cursor-zoom-out place-items-center bg-[rgb(20_14_8/0.8)] p-4" onClick={() => setCloser(false)}>
+          <img src={picture.picture} alt={`${proof.artwork}, ${picture.colour}, large`} className="max-h-full max-w-full object-contain" />
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** A text that is saved when it is left, or with Ctrl+Enter. */
+function Text({ label, value, rows, locked, save }: { label: string; value: string; rows: number; locked: boolean; save: (text: string) => void }) {
+  if (locked) return <p className="whitespace-pre-line">{value}</p>;
+  return (
+    <textarea
+      className="field resize-y"
+      aria-label={label}
+      rows={rows}
+      defaultValue={value}
+      onBlur={(e) => e.target.value.trim() !== value && save(e.target.value.trim())}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) e.currentTarget.blur();
+        if (e.key === 'Escape') {
+          e.currentTarget.value = value;
+          e.currentTarget.blur();
+        }
+      }}
+    />
+  );
+}
+
+function Prices({ proof, locked, change, source, currency }: { proof: ProofView; locked: boolean; change: (body: object) => void; source: React.ReactNode; currency: string }) {
+  const prices = proof.fields.prices!.value;
+  const [size, setSize] = useState(prices.find((p) => p.size === 'M')?.size ?? prices[0]!.size);
+  const shown = prices.find((p) => p.size === size) ?? prices[0]!;
+  const set = (text: string, was: number, name: string) => {
+    const money = fromDecimal(text, currency);
+    if (money && money.minor > 0 && money.minor !== was) change({ prices: { [name]: money.minor } });
+  };
+  return (
+    <div className="cut mt-5 grid grid-cols-[minmax(300px,44%)_1fr] gap-6 pt-3">
+      <Line label={`Price of ${shown.size}: what goes and what stays`} note={`${(shown.marginShare / 10_000).toFixed(1)}% kept`}>
+        <PriceBars price={shown} detail />
+      </Line>
+      <Line label="Prices" from={source} note={currency}>
+        <table className="w-full text-right text-[12px]">
+          <thead className="text-soft">
+            <tr className="border-b border-ink">
+              <th className="py-1 text-left font-medium">Size</th>
+              <th className="font-medium">Cost</th>
+              <th className="font-medium">Postage</th>
+              <th className="font-medium">Fees</th>
+              <th className="font-medium">You keep</th>
+              <th className="font-medium">Price</th>
+            </tr>
+          </thead>
+          <tbody>
+            {prices.map((p) => (
+              <tr key={p.size} className={`border-b border-rule2 ${p.size === size ? 'bg-teal-t/60' : ''}`} onClick={() => setSize(p.size)}>
+                <td className="py-0.5 text-left">{p.size}</td>
+                <td>{amount(p.costMinor)}</td>
+                <td>{amount(p.postageMinor)}</td>
+                <td>{amount(p.feesMinor)}</td>
+                <td className={p.keepMinor < 0 ? 'font-semibold text-spot' : 'text-teal'}>{amount(p.keepMinor)}</td>
+                <td className="font-semibold">
+                  {locked ? amount(p.priceMinor) : <input key={p.priceMinor} aria-label={`Price of ${p.size}`} className="w-16 border-b border-rule bg-transparent text-right focus:border-ink" defaultValue={amount(p.priceMinor)} onFocus={() => setSize(p.size)} onBlur={(e) => set(e.target.value, p.priceMinor, p.size)} onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()} />}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </Line>
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+'use client';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import type { ProofView } from '@/services/views';
+import { act, api } from '../api';
+import { amount } from '../format';
+import { Mark } from '../marks';
+import { Line, Slip, Source } from '../slip';
+import { PriceBars } from './price-bars';
+import { Problems } from './problems';
+
+/** A proof beside the sheet: its pictures, what is wrong, its words and its money. */
+export function ProofSlip({ id, close }: { id: string; close: () => void }) {
+  const [proof, setProof] = useState<ProofView | null>(null);
+  useEffect(() => {
+    let stale = false;
+    const look = () => void api<ProofView>('GET', `/proofs/${id}`).then((p) => stale || setProof(p), () => undefined);
+    look();
+    window.addEventListener('press:change', look);
+    return () => {
+      stale = true;
+      window.removeEventListener('press:change', look);
+    };
+  }, [id]);
+  if (!proof)
+    return (
+      <Slip label="Proof" kicker="Proof" title="…" close={close}>
+        <p className="text-soft">Being fetched.</p>
+      </Slip>
+    );
+  const { fields } = proof;
+  const prices = fields.prices?.value ?? [];
+  const shown = prices.find((p) => p.size === 'M') ?? prices[0];
+  return (
+    <Slip
+      label="Proof"
+      kicker={`Proof · ${proof.outlet} · ${proof.docket}`}
+      title={proof.artwork}
+      close={close}
+      foot={
+        <>
+          {proof.state === 'ready' && (
+            <button className="button go" onClick={() => void act(() => api('POST', '/proofs/pass', { ids: [id] }).then(() => undefined))}>
+              Pass <span className="key">P</span>
+            </button>
+          )}
+          <Link className="button" href={`/proofs?open=${id}`}>
+            Open
+          </Link>
+          {proof.state === 'passed' && (
+            <button className="button quiet" onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [id] }).then(() => undefined))}>
+              Take back
+            </button>
+          )}
+        </>
+      }
+    >
+      <Shots proof={proof} />
+      <div className="mt-2.5">
+        <Mark state={proof.state} word />
+      </div>
+      <Problems proof={proof} />
+      {fields.title && (
+        <Line label="Title" from={<Source from={fields.title.from} />} note={`${fields.title.value.length}`}>
+          <p className="font-medium">{fields.title.value}</p>
+        </Line>
+      )}
+      {fields.tags && (
+        <Line label="Tags" from={<Source from={fields.tags.from} />} note={`${fields.tags.value.length}`}>
+          <p className="flex flex-wrap gap-x-2.5 gap-y-1">
+            {fields.tags.value.map((t) => (
+              <span key={t} className="border-b border-rule">
+                {t}
+              </span>
+            ))}
+          </p>
+        </Line>
+      )}
+      {shown && (
+        <Line label={`Price, ${shown.size}`} from={<Source from={fields.prices!.from} plan="docket" />} note={amount(shown.priceMinor)}>
+          <PriceBars price={shown} />
+        </Line>
+      )}
+    </Slip>
+  );
+}
+
+function Shots({ proof }: { proof: ProofView }) {
+  const [first, ...rest] = proof.pictures;
+  if (!first?.picture) return <div className="grid h-[150px] place-items-center bg-rule2 text-soft">{proof.state === 'drafting' ? 'being made…' : 'no picture yet'}</div>;
+  return (
+    <div className="grid grid-cols-[2fr_1fr] gap-[5px]">
+      <img className="row-span-2 h-[204px] w-full object-cover" src={first.picture} alt={`${proof.artwork}, ${first.colour}`} />
+      {rest.slice(0, 2).map((s, i) => (
+        <img key={i} className="h-[99.5px] w-full object-cover" src={s.small ?? undefined} alt={`${proof.artwork}, ${s.colour}`} />
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,124 @@
+'use client';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { OutletView, ProofView } from '@/services/views';
+import { act, api } from '../api';
+import { count } from '../format';
+import { Mark } from '../marks';
+import { typing } from '../shell/dialog';
+import { ProofSheet } from './proof-sheet';
+
+const ROW = 68;
+
+/** The proofs that wait: a list to step through, and the one under the cursor in full, edited in place. */
+export function ProofStation({ proofs, runs, outlets, plans }: { proofs: ProofView[]; runs: { id: string; name: string }[]; outlets: OutletView[]; plans: Record<string, string> }) {
+  const router = useRouter();
+  const search = useSearchParams();
+  const [openId, setOpenId] = useState(search.get('open'));
+  const at = Math.max(0, proofs.findIndex((p) => p.id === openId)); // prettier-ignore
+  const proof = proofs[at];
+  const ready = proofs.filter((p) => p.state === 'ready');
+  const held = proofs.filter((p) => p.state === 'held');
+  const [closer, setCloser] = useState(false);
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({ count: proofs.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 8 });
+
+  const open = useCallback((id: string) => {
+    setOpenId(id);
+    const next = new URLSearchParams(window.location.search);
+    next.set('open', id);
+    window.history.replaceState(null, '', `/proofs?${next}`);
+  }, []);
+  const filter = (name: string, value: string) => {
+    const next = new URLSearchParams();
+    for (const k of ['run', 'state']) if (search.get(k)) next.set(k, search.get(k)!);
+    if (value) next.set(name, value);
+    else next.delete(name);
+    router.push(`/proofs?${next}`);
+  };
+  const pass = (ids: string[]) => void act(() => api<{ passed: number }>('POST', '/proofs/pass', { ids }).then((a) => `${count(a.passed, 'proof')} passed; they wait at the press.`));
+
+  useEffect(() => {
+    const key = (e: KeyboardEvent) => {
+      if (e.key === 'Escape' && closer) return setCloser(false);
+      if (typing(e) || e.ctrlKey || e.metaKey) return;
+      const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
+      if (step) {
+        e.preventDefault();
+        const to = Math.max(0, Math.min(proofs.length - 1, at + step));
+        if (proofs[to]) open(proofs[to].id);
+        virtual.scrollToIndex(to);
+      } else if (e.key.toLowerCase() === 'p' && proof?.state === 'ready') {
+        pass([proof.id]);
+        const following = proofs.slice(at + 1).find((p) => p.state === 'ready') ?? proofs[at + 1];
+        if (following) open(following.id);
+      } else if (e.key.toLowerCase() === 'h' && held.length) {
+        const following = held.find((p) => proofs.indexOf(p) > at) ?? held[0]!;
+        open(following.id);
+        virtual.scrollToIndex(proofs.indexOf(following));
+      } else if (e.key.toLowerCase() === 'z') setCloser((c) => !c);
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  });
+
+  return (
+    <div className="grid h-full min-h-0 grid-cols-[372px_1fr]">
+      <section className="grid min-h-0 grid-rows-[auto_1fr] border-r border-rule">
+        <div className="px-[18px] pt-2.5 pb-2">
+          <div className="flex items-baseline gap-3">
+            <h1 className="text-[22px]">Proofs</h1>
+            <span className="text-soft">
+              {count(proofs.length, 'proof')}
+              {held.length > 0 && <b className="text-ochre"> · {held.length} held</b>}
+            </span>
+          </div>
+          <div className="mt-1.5 flex items-center gap-2">
+            <select aria-label="Run" className="min-w-0 grow border-b-[1.5px] border-ink bg-transparent py-1" value={search.get('run') ?? ''} onChange={(e) => filter('run', e.target.value)}>
+              <option value="">every run</option>
+              {runs.map((r) => (
+                <option key={r.id} value={r.id}>
+                  {r.name}
+                </option>
+              ))}
+            </select>
+            <select aria-label="State" className="border-b-[1.5px] border-ink bg-transparent py-1" value={search.get('state') ?? ''} onChange={(e) => filter('state', e.target.value)}>
+              <option value="">waiting</option>
+              {['held', 'ready', 'passed', 'refused', 'listed'].map((s) => (
+                <option key={s}>{s}</option>
+              ))}
+            </select>
+          </div>
+          {ready.length > 0 && (
+            <button className="button go mt-2.5 w-full justify-center" onClick={() => pass(ready.map((p) => p.id))}>
+              Pass all {ready.length} that are ready
+            </button>
+          )}
+        </div>
+        <div ref={scroller} className="overflow-auto border-t border-rule bg-paper">
+          {proofs.length === 0 && <p className="p-8 text-center text-soft">No proofs wait here. Select cells in the sheet and draft them.</p>}
+          <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map((v) => {
+              const p = proofs[v.index]!;
+              return (
+                <button key={p.id} onClick={() => open(p.id)} aria-current={p.id === proof?.id} className={`absolute left-0 grid w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-b border-rule2 px-2.5 text-left ${p.id === proof?.id ? 'bg-teal-t' : 'hover:bg-paper2'}`} style={{ transform: `translateY(${v.start}px)`, height: ROW }}>
+                  {p.pictures[0]?.small ? <img src={p.pictures[0].small} alt="" className="h-14 w-14 object-cover" loading="lazy" /> : <span className="h-14 w-14 bg-rule2" />}
+                  <span className="min-w-0 leading-tight">
+                    <b className="block truncate font-semibold">{p.artwork}</b>
+                    <span className="block truncate text-[11.5px] text-soft">
+                      {p.outlet} · {p.docket}
+                    </span>
+                    {p.problems[0]?.stops && <span className="block truncate text-[11.5px] text-ochre">{p.problems[0].sentence}</span>}
+                  </span>
+                  <Mark state={p.state} />
+                </button>
+              );
+            })}
+          </div>
+        </div>
+      </section>
+      {proof ? <ProofSheet key={proof.id} proof={proof} outlet={outlets.find((o) => o.id === proof.outletId)!} plan={plans[proof.docketId] ?? ''} closer={closer} setCloser={setCloser} /> : <div />}
+    </div>
+  );
+}

@@ -1,0 +1,260 @@
+'use client';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Sheet, SheetCell, SheetRow } from '@/services/sheet';
+import type { RunReport } from '@/services/runs';
+import { act, api } from '../api';
+import { amount, count, groundFor, pictureAddress } from '../format';
+import { Mark } from '../marks';
+import { ProofSlip } from '../proofs/proof-slip';
+import { typing } from '../shell/dialog';
+import { between, cropMarks, holds, stepped, type Range, type Spot } from './range';
+
+const ROW = 74;
+const NAME = 246;
+const COLUMN = 136;
+
+/** The heart: artwork by dockets within outlets. A range is selected as in a spreadsheet and worked on as one. */
+export function SheetStation({ sheet }: { sheet: Sheet }) {
+  const router = useRouter();
+  const search = useSearchParams();
+  const only = search.get('rows');
+  const [find, setFind] = useState('');
+  const rows = useMemo(() => {
+    const ids = only?.split(',');
+    const words = find.toLowerCase();
+    return sheet.rows.filter((r) => (!ids || ids.includes(r.id.slice(0, 8))) && (!words || `${r.name} ${r.about}`.toLowerCase().includes(words)));
+  }, [sheet.rows, only, find]);
+  const columns = sheet.columns;
+  const [anchor, setAnchor] = useState<Spot | null>(null);
+  const [focus, setFocus] = useState<Spot | null>(null);
+  const range: Range | null = anchor && focus ? between(anchor, focus) : null;
+  const dragging = useRef(false);
+  const scroller = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 6, scrollPaddingStart: 72 });
+
+  const inRange = useMemo(() => {
+    const out: { row: SheetRow; c: number; cell: SheetCell }[] = [];
+    if (range) for (let r = range.r0; r <= range.r1; r++) for (let c = range.c0, row = rows[r]; row && c <= range.c1; c++) out.push({ row, c, cell: row.cells[c] ?? null });
+    return out;
+  }, [range, rows]);
+  const proofs = inRange.flatMap(({ cell }) => (cell && 'id' in cell ? [cell] : []));
+  const ready = proofs.filter((p) => p.state === 'ready');
+  const open = inRange.filter(({ cell }) => cell === null || ('id' in cell && (cell.state === 'held' || cell.state === 'refused')));
+  const fresh = open.filter((o) => o.cell === null);
+  const focused = focus ? rows[focus.r]?.cells[focus.c] : undefined;
+  const openId = search.get('open') ?? (focused && 'id' in focused ? focused.id : null);
+
+  const draft = useCallback(
+    (cells: typeof open) =>
+      void act(async () => {
+        const wish = cells.map(({ row, c }) => ({ artwork: row.id, docket: columns[c]!.docket, outlet: columns[c]!.outlet }));
+        const run = await api<RunReport>('POST', '/runs', { cells: wish });
+        return `${count(run.total, 'proof')} being drafted as “${run.name}”.`;
+      }),
+    [columns],
+  );
+  const pass = useCallback((ids: string[]) => void act(() => api<{ passed: number }>('POST', '/proofs/pass', { ids }).then((a) => `${count(a.passed, 'proof')} passed; they wait at the press.`)), []);
+  const slip = (id: string | null) => {
+    const next = new URLSearchParams(window.location.search);
+    if (id) next.set('open', id);
+    else next.delete('open');
+    router.replace(`/sheet?${next}`, { scroll: false });
+  };
+
+  useEffect(() => {
+    const key = (e: KeyboardEvent) => {
+      if (typing(e)) return;
+      const to = stepped(focus ?? { r: 0, c: -1 }, e.key, rows.length, columns.length);
+      if (to) {
+        e.preventDefault();
+        setFocus(to);
+        if (!e.shiftKey || !anchor) setAnchor(to);
+        if (search.get('open')) slip(null);
+        virtual.scrollToIndex(to.r);
+      } else if (e.key.toLowerCase() === 'a' && (e.ctrlKey || e.metaKey)) {
+        e.preventDefault();
+        setAnchor({ r: 0, c: 0 });
+        setFocus({ r: rows.length - 1, c: columns.length - 1 });
+      } else if (e.key === 'Escape') {
+        setAnchor(null);
+        setFocus(null);
+        slip(null);
+      } else if (e.key.toLowerCase() === 'd' && !e.ctrlKey && !e.metaKey && open.length) draft(fresh.length ? fresh : open);
+      else if (e.key.toLowerCase() === 'p' && !e.ctrlKey && !e.metaKey && ready.length) pass(ready.map((p) => p.id));
+      else if (e.key === 'Enter' && focused && 'id' in focused) router.push(`/proofs?open=${focused.id}`);
+    };
+    const up = () => (dragging.current = false);
+    window.addEventListener('keydown', key);
+    window.addEventListener('pointerup', up);
+    return () => {
+      window.removeEventListener('keydown', key);
+      window.removeEventListener('pointerup', up);
+    };
+  });
+
+  if (!sheet.rows.length || !columns.length) return <Nothing noColumns={!columns.length} />;
+  const template = `${NAME}px repeat(${columns.length}, minmax(${COLUMN}px, 1fr))`;
+  const groups = columns.reduce<{ name: string; from: number; span: number }[]>((all, c, i) => {
+    const last = all.at(-1);
+    if (last?.name === c.outletName) last.span++;
+    else all.push({ name: c.outletName, from: i, span: 1 });
+    return all;
+  }, []);
+  const first = (i: number) => groups.some((g) => g.from === i);
+  const whole = (c0: number, c1: number) => {
+    setAnchor({ r: 0, c: c0 });
+    setFocus({ r: rows.length - 1, c: c1 });
+  };
+  return (
+    <div className="grid h-full min-h-0" style={{ gridTemplateColumns: openId ? '1fr 356px' : '1fr' }}>
+      <section className="grid min-h-0 min-w-0 grid-rows-[auto_1fr]">
+        <div className="flex min-h-[51px] items-center gap-3 px-[18px] py-2">
+          <h1 className="text-[22px]">Sheet</h1>
+          <span className="whitespace-nowrap text-soft">
+            {count(rows.length, 'artwork')}
+            {only && (
+              <button className="ml-2 underline" onClick={() => router.replace('/sheet')}>
+                show all
+              </button>
+            )}
+          </span>
+          <label className="flex min-w-0 items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
+            <span className="key">/</span>
+            <input type="search" aria-label="Find in this sheet" placeholder="find in this sheet" value={find} onChange={(e) => setFind(e.target.value)} className="w-[130px] bg-transparent outline-none" />
+          </label>
+          {range ? (
+            <div className="ml-auto flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
+              <b className="whitespace-nowrap text-teal">{inRange.length} selected</b>
+              {proofs.length > 0 && (
+                <button className="button" onClick={() => router.push(`/proofs?ids=${proofs.slice(0, 400).map((p) => p.id.slice(0, 8)).join(',')}`)}>
+                  Look through
+                </button>
+              )}
+              {fresh.length > 0 && (
+                <button className={`button ${ready.length ? '' : 'go'}`} onClick={() => draft(fresh)}>
+                  Draft {count(fresh.length, 'proof')} <span className="key">D</span>
+                </button>
+              )}
+              {fresh.length === 0 && open.length > 0 && ready.length === 0 && (
+                <button className="button" onClick={() => draft(open)}>
+                  Draft {open.length} again
+                </button>
+              )}
+              {ready.length > 0 && (
+                <button className="button go" onClick={() => pass(ready.map((p) => p.id))}>
+                  Pass {count(ready.length, 'proof')} <span className="key">P</span>
+                </button>
+              )}
+            </div>
+          ) : (
+            <span className="ml-auto text-soft">Drag over cells, or use the arrow keys with Shift, to select a range.</span>
+          )}
+        </div>
+        <div ref={scroller} className="overflow-auto border-t border-rule bg-paper" role="grid" aria-label="Sheet" aria-multiselectable aria-rowcount={rows.length + 2} aria-colcount={columns.length + 1}>
+          <div className="sticky top-0 z-20 w-fit min-w-full bg-paper2" role="rowgroup">
+            <div className="grid" role="row" style={{ gridTemplateColumns: template }}>
+              <div role="columnheader" className="sticky left-0 z-10 border-r border-rule2 bg-paper2 px-2.5 pt-2 pb-1 font-semibold">
+                Artwork
+              </div>
+              {groups.map((g) => (
+                <button key={g.name} role="columnheader" className="border-l-[1.5px] border-ink px-2.5 pt-2 pb-1 text-left font-slab text-[14.5px] leading-none font-semibold hover:bg-rule2" style={{ gridColumn: `span ${g.span}` }} onClick={() => whole(g.from, g.from + g.span - 1)}>
+                  {g.name}
+                </button>
+              ))}
+            </div>
+            <div className="grid border-b-[1.5px] border-ink" role="row" style={{ gridTemplateColumns: template }}>
+              <div role="columnheader" className="sticky left-0 z-10 border-r border-rule2 bg-paper2" aria-label="Artwork" />
+              {columns.map((c, i) => (
+                <button key={`${c.outlet}${c.docket}`} role="columnheader" className={`truncate px-2.5 pt-1 pb-1.5 text-left text-[12px] text-soft hover:bg-rule2 ${first(i) ? 'border-l-[1.5px] border-ink' : 'border-l border-rule2'}`} onClick={() => whole(i, i)}>
+                  {c.docketName}
+                </button>
+              ))}
+            </div>
+          </div>
+          <div className="relative w-fit min-w-full select-none" role="rowgroup" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map((v) => {
+              const row = rows[v.index]!;
+              return (
+                <div key={row.id} role="row" className="absolute left-0 grid w-full" style={{ transform: `translateY(${v.start}px)`, height: ROW, gridTemplateColumns: template }}>
+                  <button role="rowheader" className="sticky left-0 z-10 grid grid-cols-[30px_60px_1fr] items-center overflow-hidden border-r border-b border-rule2 bg-paper text-left" onClick={() => { setAnchor({ r: v.index, c: 0 }); setFocus({ r: v.index, c: columns.length - 1 }); }}> {/* prettier-ignore */}
+                    <span className="pr-1.5 text-right text-[11px] text-faint">{String(v.index + 1).padStart(2, '0')}</span>
+                    <span className={`grid h-[62px] w-[54px] place-items-center p-[3px] ${groundFor(row.tone)}`}>
+                      <img src={pictureAddress(row.thumb)} alt="" className="max-h-[56px] max-w-[48px] object-contain" loading="lazy" />
+                    </span>
+                    <span className="min-w-0 px-2 leading-tight">
+                      <b className="line-clamp-2 font-semibold">{row.name}</b>
+                      <span className="block truncate text-[11.5px] text-soft">{row.about}</span>
+                    </span>
+                  </button>
+                  {columns.map((c, i) => {
+                    const cell = row.cells[i] ?? null;
+                    const on = holds(range, v.index, i);
+                    return (
+                      <div
+                        key={`${c.outlet}${c.docket}`}
+                        role="gridcell"
+                        aria-selected={on}
+                        aria-label={`${row.name}, ${c.docketName}, ${c.outletName}: ${said(cell)}`}
+                        onPointerDown={(e) => {
+                          dragging.current = true;
+                          setFocus({ r: v.index, c: i });
+                          if (!e.shiftKey || !anchor) setAnchor({ r: v.index, c: i });
+                          if (search.get('open')) slip(null);
+                        }}
+                        onPointerEnter={() => dragging.current && setFocus({ r: v.index, c: i })}
+                        onDoubleClick={() => cell && 'id' in cell && router.push(`/proofs?open=${cell.id}`)}
+                        className={`relative cursor-default border-b border-rule2 ${first(i) ? 'border-l-[1.5px] border-l-ink' : 'border-l border-l-rule2'} ${on ? 'bg-teal-t/60' : ''} ${cell && 'why' in cell ? 'hatched' : ''} ${cropMarks(range, v.index, i)}`}
+                      >
+                        <Cell cell={cell} />
+                        <i className="corner-l" />
+                        <i className="corner-r" />
+                      </div>
+                    );
+                  })}
+                </div>
+              );
+            })}
+          </div>
+        </div>
+      </section>
+      {openId && <ProofSlip key={openId} id={openId} close={() => { setFocus(null); setAnchor(null); slip(null); }} />} {/* prettier-ignore */}
+    </div>
+  );
+}
+
+const said = (cell: SheetCell) => (cell === null ? 'could be drafted' : 'why' in cell ? `cannot be: ${cell.why}` : cell.state);
+
+function Cell({ cell }: { cell: SheetCell }) {
+  if (cell === null) return <span className="mx-auto mt-[17px] block h-10 w-[34px] border-[1.5px] border-dashed border-faint" />;
+  if ('why' in cell)
+    return (
+      <span className="grid h-full items-center px-2">
+        <span className="w-fit bg-paper px-1.5 py-0.5 text-[11px] leading-tight text-soft">{cell.why}</span>
+      </span>
+    );
+  return (
+    <div className="grid h-full grid-cols-[64px_1fr] items-center px-1.5" title={cell.problem ?? undefined}>
+      {cell.small ? <img src={pictureAddress(cell.small)} alt="" className="h-[62px] w-[62px] object-cover" loading="lazy" draggable={false} /> : <span className="block h-[62px] w-[62px] bg-rule2" />}
+      <span className="pl-2 leading-snug">
+        <Mark state={cell.state} size={18} />
+        <span className="block text-[12px] text-soft">{cell.priceMinor ? amount(cell.priceMinor) : ''}</span>
+      </span>
+    </div>
+  );
+}
+
+function Nothing({ noColumns }: { noColumns: boolean }) {
+  return (
+    <div className="grid h-full place-items-center text-center">
+      <div>
+        <h1 className="text-[22px]">The sheet is empty</h1>
+        <p className="mx-auto mt-2 mb-5 max-w-[430px] text-soft">{noColumns ? 'Its columns are dockets within outlets. Connect an outlet and make a docket in the stockroom.' : 'Its rows are artworks. Bring some in, then choose here what each becomes.'}</p>
+        <a className="button go" href={noColumns ? '/stockroom' : '/artwork'}>
+          {noColumns ? 'To the stockroom' : 'Bring in artwork'}
+        </a>
+      </div>
+    </div>
+  );
+}

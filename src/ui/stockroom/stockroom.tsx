@@ -1,0 +1,185 @@
+'use client';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { BlankSpec } from '@/core/planning/docket';
+import type { SceneSheet } from '@/core/scene/scene';
+import type { DocketRow } from '@/services/stockroom';
+import type { OutletView } from '@/services/views';
+import { act, api } from '../api';
+import { amount, count } from '../format';
+
+/** Behind the line: standing orders, what can be printed on, where it can be sold. */
+export function Stockroom({ dockets, blanks, outlets, scenes, said }: { dockets: DocketRow[]; blanks: BlankSpec[]; outlets: OutletView[]; scenes: SceneSheet[]; said: string | null }) {
+  return (
+    <div className="h-full overflow-auto px-[18px] pt-2.5 pb-10">
+      <h1 className="text-[22px]">Stockroom</h1>
+      {said && (
+        <p role="status" className="mt-2 bg-teal-t px-3 py-2">
+          {said}
+        </p>
+      )}
+      <div className="mt-3 grid grid-cols-[1.15fr_1fr] gap-x-10">
+        <section>
+          <Heading word="Dockets" about="the standing order for one kind of goods">
+            {blanks.length > 0 && (
+              <Link className="button" href="/stockroom/dockets/new">
+                New docket
+              </Link>
+            )}
+          </Heading>
+          <ul className="bg-paper">
+            {dockets.length === 0 && <li className="p-4 text-soft">No docket yet. A docket says which blank, colours, pictures, wording and prices a kind of goods gets.</li>}
+            {dockets.map((d) => {
+              const blank = blanks.find((b) => b.id === d.blankId);
+              const scene = d.spec.shots[0]?.scene;
+              return (
+                <li key={d.id} className="border-b border-rule2">
+                  <Link href={`/stockroom/dockets/${d.id}`} className="grid grid-cols-[92px_1fr_auto] items-center gap-3 p-2.5 hover:bg-paper2">
+                    {scene && <img src={`/api/v1/scenes/${scene}/plate-800.jpg`} alt="" className="h-[78px] w-[92px] object-cover" />}
+                    <span>
+                      <b className="block font-slab text-[15px] font-semibold">{d.name}</b>
+                      <span className="block text-soft">
+                        {blank?.name} · {count(d.spec.colours.length, 'colour')} · {count(d.spec.sizes.length, 'size')} · {count(d.spec.shots.length, 'picture')}
+                      </span>
+                      <span className="block text-soft">
+                        {d.spec.pricePlan.name} · {d.spec.outlets.map((o) => outlets.find((k) => k.id === o)?.name ?? o).join(', ')}
+                      </span>
+                    </span>
+                    <span className="text-teal underline">Open</span>
+                  </Link>
+                </li>
+              );
+            })}
+          </ul>
+          <Heading word="Blanks" about="what print houses offer">
+            <button className="button" onClick={() => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'))}>
+              Fetch catalogues
+            </button>
+          </Heading>
+          <ul className="bg-paper">
+            {blanks.length === 0 && <li className="p-4 text-soft">The catalogues have not been fetched yet.</li>}
+            {blanks.map((b) => (
+              <li key={b.id} className="border-b border-rule2 p-3">
+                <div className="flex items-baseline justify-between">
+                  <b className="font-slab text-[15px] font-semibold">{b.name}</b>
+                  <span className="text-soft">{b.printHouse}</span>
+                </div>
+                <p className="mt-0.5 text-soft">{b.text}</p>
+                {b.colours.length > 1 && (
+                  <p className="mt-1.5 flex gap-1.5">
+                    {b.colours.map((c) => (
+                      <i key={c.name} title={c.name} className="inline-block h-5 w-5 border border-rule" style={{ background: c.hex }} />
+                    ))}
+                  </p>
+                )}
+                <p className="mt-1.5">
+                  {b.sizes.map((s) => (
+                    <span key={s.name} className="mr-3 whitespace-nowrap">
+                      {s.name} <span className="text-soft">{amount(s.costMinor, b.currency)}</span>
+                    </span>
+                  ))}
+                </p>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section>
+          <Heading word="Outlets" about="where listings stand" />
+          <ul className="bg-paper">
+            {outlets.map((o) => (
+              <Outlet key={o.id} outlet={o} />
+            ))}
+          </ul>
+          <Heading word="Scenes" about={`${scenes.length} that ship`} />
+          <ul className="grid grid-cols-3 gap-2">
+            {scenes.map((s) => (
+              <li key={s.id}>
+                <img src={`/api/v1/scenes/${s.id}/plate-800.jpg`} alt={s.title} className="aspect-square w-full object-cover" />
+                <span className="text-[11.5px] text-soft">{s.title}</span>
+              </li>
+            ))}
+          </ul>
+          <Heading word="Access" about="tokens for /api/v1" />
+          <Token />
+        </section>
+      </div>
+    </div>
+  );
+}
+
+function Heading({ word, about, children }: { word: string; about: string; children?: React.ReactNode }) {
+  return (
+    <div className="mt-5 mb-2 flex items-end gap-3 border-b-[1.5px] border-ink pb-1.5">
+      <h2 className="text-[17px] leading-none">{word}</h2>
+      <span className="grow text-soft">{about}</span>
+      {children}
+    </div>
+  );
+}
+
+function Outlet({ outlet: o }: { outlet: OutletView }) {
+  const [token, setToken] = useState('');
+  const consent = () =>
+    void act(async () => {
+      const { address } = await api<{ address: string }>('POST', `/outlets/${o.id}/connect`, {});
+      window.location.assign(address);
+    });
+  const f = o.rules?.fees;
+  return (
+    <li className="border-b border-rule2 p-3">
+      <div className="flex items-baseline justify-between">
+        <b className="font-slab text-[15px] font-semibold">{o.name}</b>
+        <span className={o.connected ? 'text-teal' : 'text-spot'}>{o.connected ? 'connected' : 'not connected'}</span>
+      </div>
+      {o.rules && (
+        <p className="mt-0.5 text-soft">
+          Title {o.rules.title.maxLength} · {o.rules.tags.max} tags to {o.rules.tags.maxLength} · {o.rules.pictures.max} pictures · {f && `${((f.transactionShare + f.paymentShare) / 10_000).toFixed(1)}% + ${amount(f.paymentFixedMinor)}`}
+          {f?.listingMinor ? ` · ${amount(f.listingMinor)} a listing` : ''} · rules {o.rules.version}
+        </p>
+      )}
+      <div className="mt-2 flex gap-2">
+        {o.connected ? (
+          <button className="button" onClick={() => void act(() => api('POST', `/outlets/${o.id}/rules`, {}).then(() => `${o.name}’s rules are up to date.`))}>
+            Fetch rules
+          </button>
+        ) : o.style === 'kestrel' ? (
+          <button className="button go" onClick={consent}>
+            Connect…
+          </button>
+        ) : (
+          <form
+            className="flex grow gap-2"
+            onSubmit={(e) => {
+              e.preventDefault();
+              void act(() => api('POST', `/outlets/${o.id}/connect`, { token }).then(() => `${o.name} is connected.`));
+            }}
+          >
+            <input className="field grow" aria-label={`Token of ${o.name}`} placeholder="its token" value={token} onChange={(e) => setToken(e.target.value)} />
+            <button className="button go">Connect</button>
+          </form>
+        )}
+        {o.connected && o.style === 'kestrel' && (
+          <button className="button quiet" onClick={consent}>
+            Connect again
+          </button>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function Token() {
+  const [token, setToken] = useState('');
+  if (token)
+    return (
+      <p className="bg-paper p-3">
+        <code className="break-all">{token}</code>
+        <span className="mt-1 block text-soft">Keep it now; it is not shown again.</span>
+      </p>
+    );
+  return (
+    <button className="button" onClick={() => void act(() => api<{ token: string }>('POST', '/tokens', { label: 'made in the stockroom' }).then((a) => setToken(a.token)))}>
+      Make a token
+    </button>
+  );
+}
