@@ -5,9 +5,9 @@ const base = {
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^(\\.{1,2}/.*)\\.js$': '$1' },
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist', '<rootDir>/data'],
-  watchman: false,
 };
 export default {
+  watchman: false,
   projects: [
     { ...base, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/standins/**/*.test.ts', '<rootDir>/bin/**/*.test.ts'] },
     { ...base, displayName: 'integration', testMatch: ['<rootDir>/tests/integration/**/*.test.ts'] },

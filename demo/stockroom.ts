@@ -32,7 +32,7 @@ const SHIRT = {
     { scene: 'shirt-flat', colour: 2 },
   ],
   wording: {
-    title: '{{ artwork.name }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt, Gift for {{ artwork.subject | title }} Lovers',
+    title: '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt, Gift for {{ artwork.subject | title }} Lovers',
     description:
       '{{ artwork.name }}. Drawn in our small studio on the saltmarsh, printed to order on a soft cotton tee.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Colours: {{ product.colours }}\n- Printed when you order, on its way within three working days\n- {{ product.care }}',
     tags: ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift', '{{ artwork.subject }} tee', 'coastal t-shirt', 'graphic cotton tee', 'seaside gift', 'unisex summer tee', 'gift for sea lover', 'beach town shirt', 'illustrated tee'],
@@ -54,7 +54,7 @@ const POSTER = {
     { scene: 'poster-close', colour: 'featured' },
   ],
   wording: {
-    title: '{{ artwork.name }} Poster, {{ artwork.subject | title }} Wall Art, Matt Art Print, Coastal Home Decor',
+    title: '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art, Matt Art Print, Coastal Home Decor',
     description: '{{ artwork.name }}, a matt art print from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Frame not included\n- {{ product.care }}',
     tags: ['{{ artwork.subject }} print', '{{ artwork.subject }} poster', '{{ artwork.subject }} art', 'coastal wall art', 'matt art print', 'hallway picture', 'beach house decor', 'large wall poster', 'new home gift'],
   },

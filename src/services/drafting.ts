@@ -82,8 +82,8 @@ export function prepare(artwork: ArtworkRow, docket: DocketRow, blank: BlankSpec
     problems.push({ code: 'cut-off', field: 'artwork', stops: true, sentence: `${Math.round(placed.cutShare * 100)}% of the motif lies outside the print area and would be cut off.` });
 
   const dyes = spec.colours.map((name) => blank.colours.find((c) => c.name === name)!).filter(Boolean);
-  const choice = blank.colours.length > 1 ? chooseColours(measured.inks, dyes) : { offered: dyes.map((d) => ({ ...d, legibility: 1 })), leftOut: [], featured: dyes[0]?.name ?? null };
-  if (!choice.featured) problems.push({ code: 'unreadable', field: 'artwork', stops: true, sentence: `The artwork cannot be read well on any of this docket’s ${dyes.length} colours.` });
+  const choice = blank.colours.length > 1 ? chooseColours(measured.inks, dyes) : { offered: dyes.map((d) => ({ ...d, legibility: 1 })), leftOut: [], featured: dyes[0]!.name, unreadable: false };
+  if (choice.unreadable) problems.push({ code: 'unreadable', field: 'artwork', stops: true, sentence: `The artwork cannot be read well on any of this docket’s ${dyes.length} colours; ${choice.featured} is the best of them.` });
   else if (choice.leftOut.length)
     problems.push({ code: 'colours-left-out', field: 'artwork', stops: false, sentence: `Left out, hard to read: ${choice.leftOut.map((c) => `${c.name} (${Math.round(c.legibility * 100)}%)`).join(', ')}.` });
 
@@ -104,7 +104,7 @@ export function prepare(artwork: ArtworkRow, docket: DocketRow, blank: BlankSpec
   }
   const prices = kept.prices?.from === 'hand' ? kept.prices : { value: planPrices(blank, docket, rules), from: 'pattern' as const };
 
-  const pictures = choice.featured ? spec.shots.flatMap((shot) => order(artwork, shot.scene, spec.area, shotColour(choice, shot.colour), placed)) : [];
+  const pictures = spec.shots.flatMap((shot) => order(artwork, shot.scene, spec.area, shotColour(choice, shot.colour), placed));
   const fields = { title, description, tags, prices };
   problems.push(...ruleProblems(fields, rules, outlet.name, pictures.length, spec.shots.length).filter((p) => !problems.some((q) => q.field === p.field && q.stops)));
   return { fields, colours: choice.offered, pictures, problems, rules, outletName: outlet.name };
@@ -126,10 +126,10 @@ function wordingSubject(artwork: ArtworkRow, docket: DocketRow, blank: BlankSpec
   };
 }
 
-function order(artwork: ArtworkRow, sceneId: string, area: string, colour: { name: string; hex: string } | null, placed: Placed): PictureOrder[] {
+function order(artwork: ArtworkRow, sceneId: string, area: string, colour: { name: string; hex: string }, placed: Placed): PictureOrder[] {
   const scene = sceneById(sceneId);
   const room = scene?.areas.find((a) => a.name === area);
-  if (!scene || !room || !colour) return [];
+  if (!scene || !room) return [];
   const inputs = [COMPOSITOR_VERSION, scene.id, scene.size, room.name, colour.hex, artwork.sha256, [placed.xMm, placed.yMm, placed.widthMm, placed.heightMm].map((v) => Math.round(v * 100))];
   return [{ file: derivedName(inputs, '.jpg'), small: derivedName(inputs, '.webp'), scene: scene.id, area, colour: colour.hex, colourName: colour.name, placed }];
 }

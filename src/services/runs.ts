@@ -35,6 +35,9 @@ export const listRuns = (workspace: string): Promise<RunReport[]> =>
     return all.map((r) => report(r, counts));
   });
 
+/** Names of a few small pictures of each run. */
+export const runPictures = (workspace: string, runIds: string[]): Promise<Map<string, string[]>> => inWorkspace(workspace, async (tx) => new Map((await data.runPictures(tx, runIds)).map((r) => [r.runId, r.smalls])));
+
 async function runIn(tx: Tx, id: string): Promise<RunRow> {
   const run = await data.runById(tx, id);
   if (!run) throw new Trouble('not-found', 'There is no such run.');

@@ -17,7 +17,8 @@ export interface SheetRow {
   id: string;
   name: string;
   about: string;
-  tone: 'light' | 'dark' | 'colourful';
+  lightness: number;
+  clearShare: number;
   thumb: string;
   cells: SheetCell[];
 }
@@ -38,7 +39,8 @@ export async function sheet(workspace: string): Promise<Sheet> {
         id: work.id,
         name: work.name,
         about: [work.subject, work.measured!.tone].filter(Boolean).join(' · '),
-        tone: work.measured!.tone,
+        lightness: work.measured!.lightness,
+        clearShare: work.measured!.clearShare,
         thumb: thumbName(work.sha256),
         cells: pairs.map(({ outlet, docket }): SheetCell => {
           const p = at.get(`${work.id}/${docket.id}/${outlet.id}`);

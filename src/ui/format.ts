@@ -7,7 +7,8 @@ export const count = (n: number, one: string, many = `${one}s`): string => `${n.
 
 export const pictureAddress = (name: string | null): string | undefined => (name ? `/api/v1/pictures/${name}` : undefined);
 
-/** Cloth that shows artwork of a tone. */
-export const groundFor = (tone: string | undefined): string => (tone === 'light' ? 'bg-[#33302d]' : tone === 'dark' ? 'bg-[#efe6d4]' : 'chequer');
+/** A ground that shows artwork well: cloth of the other tone, and bare paper for pictures that fill their sheet. */
+export const groundFor = (measured: { lightness: number; clearShare: number } | null | undefined): string =>
+  !measured || measured.clearShare < 0.02 ? 'bg-paper2' : measured.lightness > 0.62 ? 'bg-[#33302d]' : 'bg-[#efe6d4]';
 
 export const bytes = (n: number): string => (n > 1e6 ? `${(n / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(n / 1e3))} kB`);

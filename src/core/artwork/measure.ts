@@ -103,7 +103,7 @@ function mainInks(colours: { n: number; rgb: Rgb }[], total: number): Ink[] {
 }
 
 /** An ink nearer to the cloth than this is lost on it, and this much lost ink spoils a design: a line of its words, say. */
-const LOST_BELOW = 0.15;
+const LOST_BELOW = 0.1;
 const LOST_SHARE = 0.06;
 
 /**

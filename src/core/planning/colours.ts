@@ -10,22 +10,26 @@ export interface ColourChoice {
   offered: { name: string; hex: string; legibility: number }[];
   leftOut: { name: string; legibility: number }[];
   /** The one that artwork stands out on best. */
-  featured: string | null;
+  featured: string;
+  unreadable: boolean;
 }
 
-/** Chooses among a docket's colours by how well the artwork can be read on each. */
+/**
+ * Chooses among a docket's colours by how well the artwork can be read on each. When it reads well on none, the best of
+ * them is offered all the same and `unreadable` says so: a person has to look.
+ */
 export function chooseColours(inks: Ink[], colours: BlankColour[]): ColourChoice {
   const judged = colours.map((c) => ({ ...c, legibility: Math.round(legibility(inks, hexToRgb(c.hex)) * 1000) / 1000 }));
-  const offered = judged.filter((c) => c.legibility >= READABLE);
-  const best = offered.reduce<(typeof judged)[number] | null>((a, b) => (a && a.legibility >= b.legibility ? a : b), null);
-  return { offered, leftOut: judged.filter((c) => c.legibility < READABLE).map(({ name, legibility: l }) => ({ name, legibility: l })), featured: best?.name ?? null };
+  const best = judged.reduce((a, b) => (a.legibility >= b.legibility ? a : b));
+  const unreadable = best.legibility < READABLE;
+  const takes = (c: (typeof judged)[number]) => (unreadable ? c === best : c.legibility >= READABLE);
+  return { offered: judged.filter(takes), leftOut: judged.filter((c) => !takes(c)).map(({ name, legibility: l }) => ({ name, legibility: l })), featured: best.name, unreadable };
 }
 
-/** The colours of a shot list's pictures: the featured one first, then the others in the docket's order. */
-export function shotColour(choice: ColourChoice, want: 'featured' | number): { name: string; hex: string } | null {
-  const first = choice.offered.find((c) => c.name === choice.featured);
-  if (!first) return null;
+/** The colour of one of a shot list's pictures: the featured one first, then the others in the docket's order. */
+export function shotColour(choice: ColourChoice, want: 'featured' | number): { name: string; hex: string } {
+  const first = choice.offered.find((c) => c.name === choice.featured)!;
   if (want === 'featured') return first;
   const ring = [first, ...choice.offered.filter((c) => c !== first)];
-  return ring[want % ring.length] ?? null;
+  return ring[want % ring.length]!;
 }

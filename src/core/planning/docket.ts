@@ -55,6 +55,6 @@ export function whyNot(accepts: DocketSpec['accepts'], artwork: { state: string;
   if (artwork.state === 'arriving') return 'still being measured';
   if (artwork.state === 'refused' || !artwork.measured) return 'this file could not be taken';
   if (accepts.ground === 'see-through' && artwork.measured.clearShare < 0.02) return 'no see-through ground';
-  if (accepts.ground === 'full' && artwork.measured.clearShare > 0.02) return 'see-through ground; this docket is filled to the edge';
+  if (accepts.ground === 'full' && artwork.measured.clearShare > 0.02) return 'does not fill its sheet';
   return null;
 }

@@ -75,7 +75,7 @@ export function solvePrice(size: string, costMinor: number, postageMinor: number
   const left = 1_000_000 - feeShare - wantedShare;
   if (left <= 0) return null;
   const enough = (b: PriceBreakdown) => b.keepMinor >= wantedMinor && b.keepMinor * 1_000_000 >= wantedShare * b.priceMinor;
-  let minor = Math.max(0, Math.floor(((fixed + wantedMinor) * 1_000_000) / left) - 2);
+  let minor = Math.max(0, Math.floor(((fixed + wantedMinor - 2) * 1_000_000) / left)); // two roundings are off by 1 at most
   while (!enough(breakDown(size, minor, costMinor, postage, fees))) minor++;
   return breakDown(size, roundUpTo(minor + extra, plan.ending), costMinor, postage, fees);
 }

@@ -37,7 +37,7 @@ export function ArtworkSlip({ artwork: a, close }: { artwork: ArtworkView; close
         </>
       }
     >
-      <div className={`grid h-[218px] place-items-center p-3 ${ground || groundFor(m?.tone)}`}>{a.thumb && <img src={a.thumb} alt={a.name} className="max-h-[194px] max-w-full object-contain" />}</div>
+      <div className={`grid h-[218px] place-items-center p-3 ${ground || groundFor(m)}`}>{a.thumb && <img src={a.thumb} alt={a.name} className="max-h-[194px] max-w-full object-contain" />}</div>
       <div className="mt-1 mb-3 flex gap-3 text-[11.5px] text-soft" role="group" aria-label="Ground">
         on
         {GROUNDS.map(([word, cls]) => (

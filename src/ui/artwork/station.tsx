@@ -209,7 +209,7 @@ function Card({ artwork: a, on, picked, open, toggle }: { artwork: ArtworkView; 
           <i className="corner-r" />
         </>
       )}
-      <div className={`grid h-[150px] place-items-center p-2 ${groundFor(a.measured?.tone)}`}>
+      <div className={`grid h-[150px] place-items-center p-2 ${groundFor(a.measured)}`}>
         {a.thumb ? <img src={a.thumb} alt={a.name} className="max-h-[134px] max-w-full object-contain" loading="lazy" /> : <span className="text-[12px] text-soft">being measured…</span>}
       </div>
       <b className="mt-1.5 block truncate font-semibold">{a.name}</b>

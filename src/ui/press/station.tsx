@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { ProofState, RunReport } from '@/services/runs';
 import type { OutletView } from '@/services/views';
 import { act, api } from '../api';
-import { count } from '../format';
+import { count, pictureAddress } from '../format';
 import { Mark, STATES } from '../marks';
 import { SendDialog } from './send-dialog';
 
@@ -17,7 +17,7 @@ export interface Refused {
 }
 
 /** The press: every run, how far it is at each outlet, and what can be done with it. */
-export function PressStation({ runs, outlets, refused }: { runs: RunReport[]; outlets: OutletView[]; refused: Refused[] }) {
+export function PressStation({ runs, pictures, outlets, refused }: { runs: RunReport[]; pictures: Record<string, string[]>; outlets: OutletView[]; refused: Refused[] }) {
   const [sending, setSending] = useState<string | null>(null);
   const tell = (run: RunReport, what: string, body?: object, said?: string) => void act(() => api('POST', `/runs/${run.id}/${what}`, body ?? {}).then(() => said));
   const name = (id: string) => outlets.find((o) => o.id === id)?.name ?? id;
@@ -70,6 +70,13 @@ export function PressStation({ runs, outlets, refused }: { runs: RunReport[]; ou
                 {Object.entries(run.outlets).map(([id, counts]) => (
                   <OutletBar key={id} name={name(id)} counts={counts} />
                 ))}
+                {pictures[run.id] && (
+                  <div className="mt-1 flex gap-1.5 overflow-hidden">
+                    {pictures[run.id]!.map((small) => (
+                      <img key={small} src={pictureAddress(small)} alt="" className="h-[60px] w-[60px] shrink-0 object-cover" loading="lazy" />
+                    ))}
+                  </div>
+                )}
                 {bad.length > 0 && (
                   <ul className="grid gap-1 bg-spot-t px-3 py-2 text-[12.5px]">
                     {bad.slice(0, 6).map((r) => (

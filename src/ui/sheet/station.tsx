@@ -180,7 +180,7 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
                 <div key={row.id} role="row" className="absolute left-0 grid w-full" style={{ transform: `translateY(${v.start}px)`, height: ROW, gridTemplateColumns: template }}>
                   <button role="rowheader" className="sticky left-0 z-10 grid grid-cols-[30px_60px_1fr] items-center overflow-hidden border-r border-b border-rule2 bg-paper text-left" onClick={() => { setAnchor({ r: v.index, c: 0 }); setFocus({ r: v.index, c: columns.length - 1 }); }}> {/* prettier-ignore */}
                     <span className="pr-1.5 text-right text-[11px] text-faint">{String(v.index + 1).padStart(2, '0')}</span>
-                    <span className={`grid h-[62px] w-[54px] place-items-center p-[3px] ${groundFor(row.tone)}`}>
+                    <span className={`grid h-[62px] w-[54px] place-items-center p-[3px] ${groundFor(row)}`}>
                       <img src={pictureAddress(row.thumb)} alt="" className="max-h-[56px] max-w-[48px] object-contain" loading="lazy" />
                     </span>
                     <span className="min-w-0 px-2 leading-tight">

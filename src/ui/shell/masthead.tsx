@@ -41,7 +41,7 @@ export function Masthead({ stations: s, workspace, signedIn }: { stations: Line;
                   {waiting[0]} {waiting[1]}
                 </span>
               )}
-              {i < line.length - 1 && <span aria-hidden className="absolute top-1/2 -right-2 z-10 h-px w-4 bg-faint" />}
+              {i < line.length - 1 && !on && !here.startsWith(line[i + 1]![0]) && <span aria-hidden className="absolute top-1/2 -right-2 z-10 h-px w-4 bg-faint" />}
             </Link>
           );
         })}

@@ -123,7 +123,7 @@ export function DocketEditor({ docket, blanks, scenes, samples, outlets }: { doc
           </p>
         </Part>
         <Part word="Placement">
-          <div className="grid grid-cols-[150px_150px_1fr_1fr] items-end gap-4">
+          <div className="grid grid-cols-[184px_150px_1fr_1fr] items-end gap-4">
             <Labelled label="Print area">
               <select className="field" value={spec.area} onChange={(e) => set({ area: e.target.value })}>
                 {blank.areas.map((a) => (
@@ -194,7 +194,7 @@ export function DocketEditor({ docket, blanks, scenes, samples, outlets }: { doc
               </li>
             ))}
           </ol>
-          <button className="button mt-2" onClick={() => set({ shots: [...spec.shots, { scene: sheets[0]!.id, colour: 'featured' }] })}>
+          <button className="button mt-2 justify-self-start" onClick={() => set({ shots: [...spec.shots, { scene: sheets[0]!.id, colour: 'featured' }] })}>
             Add a picture
           </button>
         </Part>

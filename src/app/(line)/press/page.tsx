@@ -1,5 +1,5 @@
 import { visitor } from '@/app/_http/page';
-import { listRuns } from '@/services/runs';
+import { listRuns, runPictures } from '@/services/runs';
 import { listProofs } from '@/services/proofs';
 import { outlets } from '@/services/stockroom';
 import { outletView } from '@/services/views';
@@ -10,5 +10,6 @@ export const metadata = { title: 'Press' };
 export default async function Page() {
   const caller = await visitor();
   const [runs, houses, refused] = [await listRuns(caller.workspace), await outlets(caller.workspace), await listProofs(caller.workspace, { state: 'refused', limit: 500 })];
-  return <PressStation runs={runs} outlets={houses.map(outletView)} refused={refused.map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))} />;
+  const pictures = await runPictures(caller.workspace, runs.map((r) => r.id)); // prettier-ignore
+  return <PressStation runs={runs} pictures={Object.fromEntries(pictures)} outlets={houses.map(outletView)} refused={refused.map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))} />;
 }

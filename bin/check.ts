@@ -1,0 +1,105 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import fs from 'node:fs';
+import http from 'node:http';
+import os from 'node:os';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { closeDatabase } from '../src/data/database';
+import { adoptToken, demoWorkspace } from '../src/services/access';
+import { openStockroom } from '../src/services/setup';
+import { ensureBuilt } from './built';
+import { freePort, ROOT, startStack, type Stack } from './stack';
+
+/** Everything the project promises, checked in one go; see the README. `--only unit,e2e` runs some of the steps. */
+const { values } = parseArgs({ options: { only: { type: 'string' } } });
+const wanted = (step: string) => !values.only || values.only.split(',').includes(step);
+const tally = { passed: 0, failed: 0 };
+const began = Date.now();
+
+async function run(step: string, program: string, args: string[], env: Record<string, string> = {}): Promise<number> {
+  console.log(`\n── ${step}`);
+  const child = spawn(process.execPath, [program, ...args], { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+  const [code] = (await once(child, 'exit')) as [number | null];
+  return code ?? 1;
+}
+
+/** A step that either holds or does not. */
+async function holds(step: string, program: string, args: string[]): Promise<void> {
+  if (!wanted(step)) return;
+  const good = (await run(step, program, args)) === 0;
+  tally[good ? 'passed' : 'failed']++;
+}
+
+/** Adds a runner's own counts; a runner that ran nothing has failed. */
+function count(file: string, read: (report: never) => { passed: number; failed: number }, code: number): void {
+  try {
+    const found = read(JSON.parse(fs.readFileSync(file, 'utf8')) as never);
+    tally.passed += found.passed;
+    tally.failed += found.failed || (code !== 0 || found.passed === 0 ? 1 : 0);
+  } catch {
+    tally.failed++;
+  }
+}
+
+const jestCounts = (r: { numPassedTests: number; numFailedTests: number; numRuntimeErrorTestSuites: number }) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites });
+const e2eCounts = (r: { stats: { expected: number; unexpected: number; flaky: number } }) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky });
+
+/** Lets tests make things go wrong: kill a part, restart the database. */
+async function troubleMaker(stack: Stack): Promise<{ url: string; close: () => void }> {
+  const server = http.createServer((request, response) => {
+    const what = request.url!.slice(1);
+    const work = what === 'restart-database' ? stack.restartDatabase() : Promise.resolve(void process.kill(stack.pid(what.replace('kill-', '') as 'worker'), 'SIGKILL'));
+    work.then(() => response.end('done'), (error: Error) => response.writeHead(500).end(error.message)); // prettier-ignore
+  });
+  const port = await freePort();
+  server.listen(port, '127.0.0.1');
+  return { url: `http://127.0.0.1:${port}`, close: () => server.close() };
+}
+
+const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-check-'));
+fs.chmodSync(folder, 0o755); // the user postgres has to enter it
+let stack: Stack | undefined;
+const clean = async () => {
+  await closeDatabase();
+  await stack?.stop();
+  fs.rmSync(folder, { recursive: true, force: true });
+};
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void clean().then(() => process.exit(1)));
+
+try {
+  await holds('format', 'node_modules/prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
+  ensureBuilt(ROOT, (line) => console.log(line));
+  await holds('types', 'node_modules/typescript/bin/tsc', ['--noEmit']);
+  await holds('lint', 'node_modules/eslint/bin/eslint.js', ['.']);
+  await holds('dependencies', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', 'src', 'standins']);
+  const jest = async (project: string, env = {}) => {
+    if (!wanted(project)) return;
+    const report = path.join(folder, `${project}.json`);
+    count(report, jestCounts, await run(project, 'node_modules/jest/bin/jest.js', ['--ci', '--selectProjects', project, '--runInBand', '--json', '--outputFile', report], env));
+  };
+  await jest('unit');
+  if (wanted('integration') || wanted('e2e')) {
+    stack = await startStack({ folder: path.join(folder, 'data'), port: await freePort(), demo: true, durable: false, log: console.log });
+    Object.assign(process.env, stack.env);
+    const workspace = await demoWorkspace('Saltmarsh Lane');
+    await adoptToken(workspace, stack.token, 'tests');
+    await openStockroom(workspace);
+    const trouble = await troubleMaker(stack);
+    const env = { ...stack.env, NODE_ENV: 'test', PRESS_TOKEN: stack.token, QUEUE_OWNER_URL: stack.ownerUrl, TROUBLE_URL: trouble.url, CHECK_FOLDER: folder };
+    await jest('integration', env);
+    if (wanted('e2e')) {
+      const report = path.join(folder, 'e2e.json');
+      count(report, e2eCounts, await run('e2e', 'node_modules/@playwright/test/cli.js', ['test'], { ...env, NODE_ENV: 'production', PLAYWRIGHT_JSON_OUTPUT_NAME: report }));
+    }
+    trouble.close();
+  }
+} catch (error) {
+  console.error(error);
+  tally.failed++;
+} finally {
+  await clean();
+}
+console.log(`\nin ${((Date.now() - began) / 1000).toFixed(0)} s`);
+console.log(`${tally.passed} passed, ${tally.failed} failed`);
+process.exit(tally.failed ? 1 : 0);

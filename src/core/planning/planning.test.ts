@@ -1,0 +1,40 @@
+import { chooseColours, shotColour } from './colours';
+import { whyNot } from './docket';
+
+const CLOTH = [
+  { name: 'Chalk', hex: '#f7f5f0' },
+  { name: 'Sand', hex: '#d9c9a8' },
+  { name: 'Harbour', hex: '#24405e' },
+  { name: 'Ink', hex: '#17171a' },
+];
+const ink = (hex: string, rgb: [number, number, number]) => ({ hex, rgb, share: 1 });
+
+describe('colours', () => {
+  // light artwork goes on dark cloth, dark on light (common practice)
+  test('cream artwork is offered on dark cloth only, featured where it stands out most', () => {
+    const choice = chooseColours([ink('#f7efdc', [247, 239, 220])], CLOTH);
+    expect(choice.offered.map((c) => c.name)).toEqual(['Harbour', 'Ink']);
+    expect(choice.featured).toBe('Harbour'); // both are read in full; the docket's order decides
+    expect(choice.leftOut.map((c) => c.name)).toEqual(['Chalk', 'Sand']);
+  });
+  test('navy artwork is offered on light cloth only', () => expect(chooseColours([ink('#1d3145', [29, 49, 69])], CLOTH).offered.map((c) => c.name)).toEqual(['Chalk', 'Sand']));
+  test('where it reads well on none, the best is kept and it is said', () => {
+    const choice = chooseColours([ink('#f7efdc', [247, 239, 220])], CLOTH.slice(0, 2));
+    expect(choice).toMatchObject({ unreadable: true, featured: 'Sand', offered: [{ name: 'Sand' }] });
+  });
+  test('a shot list counts on from the featured colour and starts again at the end', () => {
+    const choice = chooseColours([ink('#f7efdc', [247, 239, 220])], CLOTH);
+    expect((['featured', 1, 2] as const).map((want) => shotColour(choice, want).name)).toEqual(['Harbour', 'Ink', 'Harbour']);
+  });
+});
+
+test.each([
+  ['see-through', 0.6, null],
+  ['see-through', 0, 'no see-through ground'],
+  ['full', 0.6, 'does not fill its sheet'],
+  ['full', 0, null],
+  ['any', 0.3, null],
+] as const)('a docket that wants %s ground, artwork with %f clear', (ground, clearShare, why) => {
+  expect(whyNot({ ground, minPpi: 150 }, { state: 'ready', measured: { clearShare } as never })).toBe(why);
+});
+test('what is still being measured cannot be used yet', () => expect(whyNot({ ground: 'any', minPpi: 150 }, { state: 'arriving', measured: null })).toBe('still being measured'));
