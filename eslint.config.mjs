@@ -7,6 +7,11 @@ export default tseslint.config(
   ...tseslint.configs.recommendedTypeChecked,
   { languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } } },
   hooks.configs.flat['recommended-latest'],
-  { plugins: { '@next/next': next }, rules: { ...next.configs.recommended.rules, ...next.configs['core-web-vitals'].rules, '@next/next/no-img-element': 'off' } },
-  { rules: { '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false, arguments: false } }] } },
+  {
+    plugins: { '@next/next': next },
+    rules: { ...next.configs.recommended.rules, ...next.configs['core-web-vitals'].rules, '@next/next/no-img-element': 'off' },
+  },
+  {
+    rules: { '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false, arguments: false } }] },
+  },
 );

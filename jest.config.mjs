@@ -1,7 +1,13 @@
 const base = {
   testEnvironment: 'node',
   transform: {
-    '^.+\\.(t|j)sx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } }, module: { type: 'commonjs' } }],
+    '^.+\\.(t|j)sx?$': [
+      '@swc/jest',
+      {
+        jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
+        module: { type: 'commonjs' },
+      },
+    ],
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^(\\.{1,2}/.*)\\.js$': '$1' },
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist', '<rootDir>/data'],
@@ -9,7 +15,11 @@ const base = {
 export default {
   watchman: false,
   projects: [
-    { ...base, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/standins/**/*.test.ts', '<rootDir>/bin/**/*.test.ts'] },
+    {
+      ...base,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/standins/**/*.test.ts', '<rootDir>/bin/**/*.test.ts'],
+    },
     { ...base, displayName: 'integration', testMatch: ['<rootDir>/tests/integration/**/*.test.ts'] },
   ],
 };

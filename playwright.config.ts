@@ -5,7 +5,7 @@ export default defineConfig({
   outputDir: 'test-results',
   workers: 1,
   timeout: 90_000,
-  reporter: [['list'], ['json']],
+  reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'test-results/report.json' }]],
   use: {
     baseURL: process.env.PRESS_URL,
     viewport: { width: 1280, height: 800 },
@@ -13,7 +13,17 @@ export default defineConfig({
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       // Debian's browser on a closed network: nothing but loopback is asked for
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-dev-shm-usage',
+        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',
+      ],
     },
   },
 });

@@ -42,15 +42,27 @@ function count(file: string, read: (report: never) => { passed: number; failed: 
   }
 }
 
-const jestCounts = (r: { numPassedTests: number; numFailedTests: number; numRuntimeErrorTestSuites: number }) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites });
-const e2eCounts = (r: { stats: { expected: number; unexpected: number; flaky: number } }) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky });
+const jestCounts = (r: { numPassedTests: number; numFailedTests: number; numRuntimeErrorTestSuites: number }) => ({
+  passed: r.numPassedTests,
+  failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
+});
+const e2eCounts = (r: { stats: { expected: number; unexpected: number; flaky: number } }) => ({
+  passed: r.stats.expected,
+  failed: r.stats.unexpected + r.stats.flaky,
+});
 
 /** Lets tests make things go wrong: kill a part, restart the database. */
 async function troubleMaker(stack: Stack): Promise<{ url: string; close: () => void }> {
   const server = http.createServer((request, response) => {
     const what = request.url!.slice(1);
-    const work = what === 'restart-database' ? stack.restartDatabase() : Promise.resolve(void process.kill(stack.pid(what.replace('kill-', '') as 'worker'), 'SIGKILL'));
-    work.then(() => response.end('done'), (error: Error) => response.writeHead(500).end(error.message)); // prettier-ignore
+    const work =
+      what === 'restart-database'
+        ? stack.restartDatabase()
+        : Promise.resolve(void process.kill(stack.pid(what.replace('kill-', '') as 'worker'), 'SIGKILL'));
+    work.then(
+      () => response.end('done'),
+      (error: Error) => response.writeHead(500).end(error.message),
+    );
   });
   const port = await freePort();
   server.listen(port, '127.0.0.1');
@@ -72,25 +84,60 @@ try {
   ensureBuilt(ROOT, (line) => console.log(line));
   await holds('types', 'node_modules/typescript/bin/tsc', ['--noEmit']);
   await holds('lint', 'node_modules/eslint/bin/eslint.js', ['.']);
-  await holds('dependencies', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', 'src', 'standins']);
+  await holds('dependencies', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', [
+    '--config',
+    '.dependency-cruiser.cjs',
+    'src',
+    'standins',
+  ]);
   const jest = async (project: string, env = {}) => {
     if (!wanted(project)) return;
     const report = path.join(folder, `${project}.json`);
-    count(report, jestCounts, await run(project, 'node_modules/jest/bin/jest.js', ['--ci', '--selectProjects', project, '--runInBand', '--json', '--outputFile', report], env));
+    count(
+      report,
+      jestCounts,
+      await run(
+        project,
+        'node_modules/jest/bin/jest.js',
+        ['--ci', '--selectProjects', project, '--runInBand', '--json', '--outputFile', report],
+        env,
+      ),
+    );
   };
   await jest('unit');
   if (wanted('integration') || wanted('e2e')) {
-    stack = await startStack({ folder: path.join(folder, 'data'), port: await freePort(), demo: true, durable: false, log: console.log });
+    stack = await startStack({
+      folder: path.join(folder, 'data'),
+      port: await freePort(),
+      demo: true,
+      durable: false,
+      log: console.log,
+    });
     Object.assign(process.env, stack.env);
     const workspace = await demoWorkspace('Saltmarsh Lane');
     await adoptToken(workspace, stack.token, 'tests');
     await openStockroom(workspace);
     const trouble = await troubleMaker(stack);
-    const env = { ...stack.env, NODE_ENV: 'test', PRESS_TOKEN: stack.token, QUEUE_OWNER_URL: stack.ownerUrl, TROUBLE_URL: trouble.url, CHECK_FOLDER: folder };
+    const env = {
+      ...stack.env,
+      NODE_ENV: 'test',
+      PRESS_TOKEN: stack.token,
+      QUEUE_OWNER_URL: stack.ownerUrl,
+      TROUBLE_URL: trouble.url,
+      CHECK_FOLDER: folder,
+    };
     await jest('integration', env);
     if (wanted('e2e')) {
       const report = path.join(folder, 'e2e.json');
-      count(report, e2eCounts, await run('e2e', 'node_modules/@playwright/test/cli.js', ['test'], { ...env, NODE_ENV: 'production', PLAYWRIGHT_JSON_OUTPUT_NAME: report }));
+      count(
+        report,
+        e2eCounts,
+        await run('e2e', 'node_modules/@playwright/test/cli.js', ['test'], {
+          ...env,
+          NODE_ENV: 'production',
+          PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+        }),
+      );
     }
     trouble.close();
   }

@@ -43,7 +43,10 @@ async function keysOf(folder: string): Promise<Keys> {
   try {
     kept = JSON.parse(fs.readFileSync(file, 'utf8')) as Partial<Keys>;
   } catch {
-    if (fs.existsSync(path.join(folder, 'pg-is-whole'))) throw new Plain(`${file} is missing or damaged, so the database in ${folder} cannot be opened. Bring it back from a backup, or start with another --data DIR.`);
+    if (fs.existsSync(path.join(folder, 'pg-is-whole')))
+      throw new Plain(
+        `${file} is missing or damaged, so the database in ${folder} cannot be opened. Bring it back from a backup, or start with another --data DIR.`,
+      );
   }
   const keys: Keys = {
     databasePassword: kept.databasePassword ?? secret(18),
@@ -93,16 +96,22 @@ export async function startStack(o: StackOptions): Promise<Stack> {
   fs.mkdirSync(o.folder, { recursive: true, mode: 0o755 });
   const lock = holdFolder(o.folder);
   const keys = await keysOf(o.folder);
-  if (!(await portIsFree(o.port))) throw new Plain(`Port ${o.port} is taken by another program. Start with --port and another number.`);
-  if (!(await portIsFree(keys.standinsPort))) throw new Plain(`Port ${keys.standinsPort}, where the stand-in outlets stood, is taken by another program. Stop that, or change standinsPort in ${o.folder}/keys.json.`);
-  const start = () => startCluster({ folder: o.folder, port: keys.databasePort, password: keys.databasePassword, durable: o.durable, log: o.log });
+  if (!(await portIsFree(o.port)))
+    throw new Plain(`Port ${o.port} is taken by another program. Start with --port and another number.`);
+  if (!(await portIsFree(keys.standinsPort)))
+    throw new Plain(
+      `Port ${keys.standinsPort}, where the stand-in outlets stood, is taken by another program. Stop that, or change standinsPort in ${o.folder}/keys.json.`,
+    );
+  const start = () =>
+    startCluster({ folder: o.folder, port: keys.databasePort, password: keys.databasePassword, durable: o.durable, log: o.log });
   let cluster: Cluster = await start();
   const running = new Map<Part, ChildProcess>();
   let stopping = false;
   let restarting = false;
   let lose: (reason: string) => void = () => undefined;
   const lost = new Promise<string>((resolve) => (lose = resolve));
-  const watchDatabase = () => cluster.child.once('exit', () => stopping || restarting || lose('the database ended; database.log says why'));
+  const watchDatabase = () =>
+    cluster.child.once('exit', () => stopping || restarting || lose('the database ended; database.log says why'));
 
   const ownerUrl = cluster.url('app', keys.databasePassword);
   const base = `http://127.0.0.1:${o.port}`;
@@ -124,12 +133,18 @@ export async function startStack(o: StackOptions): Promise<Stack> {
   const log = fs.openSync(path.join(o.folder, 'programs.log'), 'a');
   const deaths: number[] = [];
   const run = (part: Part) => {
-    const child = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, ...PROGRAMS[part](o.port)], { cwd: ROOT, env: { ...process.env, ...env }, detached: true, stdio: ['ignore', log, log] });
+    const child = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, ...PROGRAMS[part](o.port)], {
+      cwd: ROOT,
+      env: { ...process.env, ...env },
+      detached: true,
+      stdio: ['ignore', log, log],
+    });
     running.set(part, child);
     child.once('exit', (code, signal) => {
       if (stopping) return;
       deaths.push(Date.now());
-      if (deaths.filter((t) => t > Date.now() - 60_000).length > 12) return lose(`the ${part} keeps ending (${signal ?? code}); ${o.folder}/programs.log says why`);
+      if (deaths.filter((t) => t > Date.now() - 60_000).length > 12)
+        return lose(`the ${part} keeps ending (${signal ?? code}); ${o.folder}/programs.log says why`);
       setTimeout(() => stopping || run(part), 300);
     });
   };
@@ -182,7 +197,10 @@ function holdFolder(folder: string): () => void {
   const file = path.join(folder, 'running.pid');
   try {
     const pid = Number(fs.readFileSync(file, 'utf8'));
-    if (pid && pid !== process.pid && fs.readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('node')) throw new Plain(`Union Press is running already with the data in ${folder} (process ${pid}). Stop that one first, or use another --data DIR.`);
+    if (pid && pid !== process.pid && fs.readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('node'))
+      throw new Plain(
+        `Union Press is running already with the data in ${folder} (process ${pid}). Stop that one first, or use another --data DIR.`,
+      );
   } catch (error) {
     if (error instanceof Plain) throw error;
   }

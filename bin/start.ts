@@ -15,7 +15,13 @@ const USAGE = 'Usage: ./start [--empty] [--port N] [--data DIR]';
 
 function options() {
   try {
-    const { values } = parseArgs({ options: { empty: { type: 'boolean', default: false }, port: { type: 'string', default: '4500' }, data: { type: 'string', default: path.join(ROOT, 'data') } } });
+    const { values } = parseArgs({
+      options: {
+        empty: { type: 'boolean', default: false },
+        port: { type: 'string', default: '4500' },
+        data: { type: 'string', default: path.join(ROOT, 'data') },
+      },
+    });
     const port = Number(values.port);
     if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Error('port');
     return { empty: values.empty, port, folder: path.resolve(values.data) };
@@ -56,7 +62,11 @@ try {
     await adoptToken(workspace, stack.token, 'made by ./start');
     await openStockroom(workspace);
     // the demo is filled in by a program of its own, over the same HTTP interface that everyone uses
-    const demo = spawn(process.execPath, ['dist/demo.mjs'], { cwd: ROOT, env: { ...process.env, PRESS_TOKEN: stack.token }, stdio: ['ignore', 'inherit', 'inherit'] });
+    const demo = spawn(process.execPath, ['dist/demo.mjs'], {
+      cwd: ROOT,
+      env: { ...process.env, PRESS_TOKEN: stack.token },
+      stdio: ['ignore', 'inherit', 'inherit'],
+    });
     process.once('exit', () => demo.kill());
   }
   console.log(`

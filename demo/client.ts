@@ -6,7 +6,11 @@ const authorization = `Bearer ${process.env.PRESS_TOKEN}`;
 
 export async function api<T>(method: string, path: string, body?: object | FormData): Promise<T> {
   const form = body instanceof FormData;
-  const response = await fetch(base + path, { method, headers: { authorization, ...(body && !form && { 'content-type': 'application/json' }) }, ...(body && { body: form ? body : JSON.stringify(body) }) });
+  const response = await fetch(base + path, {
+    method,
+    headers: { authorization, ...(body && !form && { 'content-type': 'application/json' }) },
+    ...(body && { body: form ? body : JSON.stringify(body) }),
+  });
   const answer = (await response.json()) as T & { detail?: string };
   if (!response.ok) throw new Error(`${method} ${path}: ${answer.detail ?? response.status}`);
   return answer;
@@ -46,9 +50,20 @@ export async function upload(fileName: string, data: Buffer, drawer: string): Pr
 /** Waits until none of the artworks is still arriving. */
 export const measured = (fileNames: string[], seconds: number): Promise<Artwork[]> =>
   until(
-    async () => (await api<{ items: Artwork[] }>('GET', '/artworks?limit=1000')).items.filter((a) => fileNames.includes(a.fileName)),
+    async () =>
+      (await api<{ items: Artwork[] }>('GET', '/artworks?limit=1000')).items.filter((a) => fileNames.includes(a.fileName)),
     (all) => all.length >= fileNames.length && all.every((a) => a.state !== 'arriving'),
     seconds,
   );
-export const drafted = (id: string, seconds: number): Promise<Run> => until(() => api<Run>('GET', `/runs/${id}`), (r) => !r.counts.drafting, seconds);
-export const sent = (id: string, seconds: number): Promise<Run> => until(() => api<Run>('GET', `/runs/${id}`), (r) => !r.counts.sending, seconds);
+export const drafted = (id: string, seconds: number): Promise<Run> =>
+  until(
+    () => api<Run>('GET', `/runs/${id}`),
+    (r) => !r.counts.drafting,
+    seconds,
+  );
+export const sent = (id: string, seconds: number): Promise<Run> =>
+  until(
+    () => api<Run>('GET', `/runs/${id}`),
+    (r) => !r.counts.sending,
+    seconds,
+  );

@@ -26,8 +26,14 @@ async function bringIn(pieces: Piece[]): Promise<void> {
 /** Begins a run unless one of that name is there, and waits until it is drafted. */
 async function runOf(name: string, pieces: Piece[], docket: string, outlets: string[]): Promise<Run> {
   const { items } = await api<{ items: Run[] }>('GET', '/runs');
-  const artworks = (await measured(pieces.map((p) => p.file), 180)).map((a) => a.id);
-  const run = items.find((r) => r.name === name) ?? (await api<Run>('POST', '/runs', { name, artworks, dockets: [docket], outlets }));
+  const artworks = (
+    await measured(
+      pieces.map((p) => p.file),
+      180,
+    )
+  ).map((a) => a.id);
+  const run =
+    items.find((r) => r.name === name) ?? (await api<Run>('POST', '/runs', { name, artworks, dockets: [docket], outlets }));
   return drafted(run.id, 240);
 }
 
@@ -40,7 +46,11 @@ async function send(run: Run, as: 'draft' | 'live'): Promise<void> {
 
 const began = Date.now();
 try {
-  await until(() => api<{ items: unknown[] }>('GET', '/blanks'), (b) => b.items.length >= 2, 30);
+  await until(
+    () => api<{ items: unknown[] }>('GET', '/blanks'),
+    (b) => b.items.length >= 2,
+    30,
+  );
   await connectOutlets();
   const { shirt, poster } = await makeDockets();
   const all = collection();
@@ -54,12 +64,17 @@ try {
   await bringIn(first);
   const opening = runOf('Opening shirts', first, shirt, ['kestrel', 'quayside']).then((run) => send(run, 'live'));
   await bringIn(walls);
-  const hall = opening.then(() => runOf('Pictures for the hall', walls, poster, ['kestrel', 'quayside'])).then((run) => send(run, 'draft'));
+  const hall = opening
+    .then(() => runOf('Pictures for the hall', walls, poster, ['kestrel', 'quayside']))
+    .then((run) => send(run, 'draft'));
   await bringIn(next);
   await hall;
   await runOf('Rock pool shirts', next, shirt, ['kestrel', 'quayside']);
   await bringIn(rest);
-  await measured(rest.map((p) => p.file), 120);
+  await measured(
+    rest.map((p) => p.file),
+    120,
+  );
   console.log(`  The demo is complete after ${((Date.now() - began) / 1000).toFixed(0)} s.`);
 } catch (error) {
   console.error(`  The demo is not complete: ${(error as Error).message}. It goes on at the next start.`);

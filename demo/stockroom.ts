@@ -32,12 +32,30 @@ const SHIRT = {
     { scene: 'shirt-flat', colour: 2 },
   ],
   wording: {
-    title: '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt, Gift for {{ artwork.subject | title }} Lovers',
+    title:
+      '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt, Gift for {{ artwork.subject | title }} Lovers',
     description:
       '{{ artwork.name }}. Drawn in our small studio on the saltmarsh, printed to order on a soft cotton tee.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Colours: {{ product.colours }}\n- Printed when you order, on its way within three working days\n- {{ product.care }}',
-    tags: ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift', '{{ artwork.subject }} tee', 'coastal t-shirt', 'graphic cotton tee', 'seaside gift', 'unisex summer tee', 'gift for sea lover', 'beach town shirt', 'illustrated tee'],
+    tags: [
+      '{{ artwork.subject }} shirt',
+      '{{ artwork.subject }} gift',
+      '{{ artwork.subject }} tee',
+      'coastal t-shirt',
+      'graphic cotton tee',
+      'seaside gift',
+      'unisex summer tee',
+      'gift for sea lover',
+      'beach town shirt',
+      'illustrated tee',
+    ],
   },
-  pricePlan: { name: 'steady 35%', aim: { kind: 'margin', share: 350000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
+  pricePlan: {
+    name: 'steady 35%',
+    aim: { kind: 'margin', share: 350000 },
+    postageIncluded: true,
+    largeSizeExtraMinor: 0,
+    ending: 99,
+  },
   accepts: { ground: 'see-through', minPpi: 150 },
   outlets: ['kestrel', 'quayside'],
 };
@@ -55,10 +73,27 @@ const POSTER = {
   ],
   wording: {
     title: '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art, Matt Art Print, Coastal Home Decor',
-    description: '{{ artwork.name }}, a matt art print from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Frame not included\n- {{ product.care }}',
-    tags: ['{{ artwork.subject }} print', '{{ artwork.subject }} poster', '{{ artwork.subject }} art', 'coastal wall art', 'matt art print', 'hallway picture', 'beach house decor', 'large wall poster', 'new home gift'],
+    description:
+      '{{ artwork.name }}, a matt art print from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Frame not included\n- {{ product.care }}',
+    tags: [
+      '{{ artwork.subject }} print',
+      '{{ artwork.subject }} poster',
+      '{{ artwork.subject }} art',
+      'coastal wall art',
+      'matt art print',
+      'hallway picture',
+      'beach house decor',
+      'large wall poster',
+      'new home gift',
+    ],
   },
-  pricePlan: { name: 'posters 40%', aim: { kind: 'margin', share: 400000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
+  pricePlan: {
+    name: 'posters 40%',
+    aim: { kind: 'margin', share: 400000 },
+    postageIncluded: true,
+    largeSizeExtraMinor: 0,
+    ending: 99,
+  },
   accepts: { ground: 'full', minPpi: 150 },
   outlets: ['kestrel', 'quayside'],
 };
@@ -66,6 +101,10 @@ const POSTER = {
 /** The two demo dockets; returns their ids. */
 export async function makeDockets(): Promise<{ shirt: string; poster: string }> {
   const { items } = await api<{ items: { id: string; name: string }[] }>('GET', '/dockets');
-  const make = async (name: string, blankId: string, spec: object) => items.find((d) => d.name === name)?.id ?? (await api<{ id: string }>('POST', '/dockets', { name, blankId, spec })).id;
-  return { shirt: await make('Shirt, soft cotton', 'brightsea-tee-180', SHIRT), poster: await make('Poster, matt', 'aldergate-poster-200', POSTER) };
+  const make = async (name: string, blankId: string, spec: object) =>
+    items.find((d) => d.name === name)?.id ?? (await api<{ id: string }>('POST', '/dockets', { name, blankId, spec })).id;
+  return {
+    shirt: await make('Shirt, soft cotton', 'brightsea-tee-180', SHIRT),
+    poster: await make('Poster, matt', 'aldergate-poster-200', POSTER),
+  };
 }

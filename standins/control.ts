@@ -11,11 +11,13 @@ export interface Behaviour {
   retryAfterSeconds: number;
   /** The next N requests are answered 503 before any work. */
   failNext: number;
+  /** The next N requests are refused for good, with the outlet's own reason. */
+  refuseNext: number;
   /** The next N requests do their work, then the connection is dropped without an answer. */
   dropNext: number;
 }
 
-const CALM: Behaviour = { down: false, slowMs: 0, limitNext: 0, retryAfterSeconds: 1, failNext: 0, dropNext: 0 };
+const CALM: Behaviour = { down: false, slowMs: 0, limitNext: 0, retryAfterSeconds: 1, failNext: 0, refuseNext: 0, dropNext: 0 };
 const behaviours = new Map<string, Behaviour>();
 const extras = new Map<string, Map<string, () => void>>();
 
@@ -55,6 +57,12 @@ export function misbehave(app: FastifyInstance, outlet: string): void {
     if (behaviour.limitNext > 0) {
       behaviour.limitNext--;
       return reply.code(429).header('retry-after', String(behaviour.retryAfterSeconds)).send({ error: 'Too many requests.' });
+    }
+    if (behaviour.refuseNext > 0) {
+      behaviour.refuseNext--;
+      return reply
+        .code(422)
+        .send({ error: 'The shop is being rearranged', errors: [{ path: '', says: 'the shop is being rearranged' }] });
     }
     if (behaviour.failNext > 0) {
       behaviour.failNext--;

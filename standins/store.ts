@@ -55,12 +55,14 @@ export class Pictures {
 
 /** Width and height of a JPEG or PNG from its header; null for anything else. */
 export function pictureSize(data: Buffer): { width: number; height: number } | null {
-  if (data.length > 24 && data.readUInt32BE(0) === 0x89504e47) return { width: data.readUInt32BE(16), height: data.readUInt32BE(20) };
+  if (data.length > 24 && data.readUInt32BE(0) === 0x89504e47)
+    return { width: data.readUInt32BE(16), height: data.readUInt32BE(20) };
   if (data.length < 4 || data.readUInt16BE(0) !== 0xffd8) return null;
-  for (let at = 2; at + 9 < data.length; ) {
+  for (let at = 2; at + 9 < data.length;) {
     if (data[at] !== 0xff) return null;
     const marker = data[at + 1]!;
-    if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker)) return { width: data.readUInt16BE(at + 7), height: data.readUInt16BE(at + 5) };
+    if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker))
+      return { width: data.readUInt16BE(at + 7), height: data.readUInt16BE(at + 5) };
     at += 2 + data.readUInt16BE(at + 2);
   }
   return null;

@@ -26,7 +26,12 @@ function font(face: Face): Font {
 }
 
 /** A glyph's outline with its own origin, and where it stands on the line. */
-function setLine(text: string, face: Face, size: number, spacing: number): { width: number; glyphs: { x: number; width: number; path: opentype.Path }[] } {
+function setLine(
+  text: string,
+  face: Face,
+  size: number,
+  spacing: number,
+): { width: number; glyphs: { x: number; width: number; path: opentype.Path }[] } {
   const f = font(face);
   const scale = size / f.unitsPerEm;
   let x = 0;
@@ -41,7 +46,10 @@ function setLine(text: string, face: Face, size: number, spacing: number): { wid
 }
 
 /** A line of lettering as SVG path data, centred on `cx` with its baseline at `y`. `fit` scales it to that width. */
-export function lettering(text: string, o: { face: Face; size: number; cx: number; y: number; spacing?: number; fit?: number }): { d: string; width: number; size: number } {
+export function lettering(
+  text: string,
+  o: { face: Face; size: number; cx: number; y: number; spacing?: number; fit?: number },
+): { d: string; width: number; size: number } {
   const first = setLine(text, o.face, o.size, o.spacing ?? 0);
   const size = o.fit ? (o.size * o.fit) / first.width : o.size;
   const { width, glyphs } = o.fit ? setLine(text, o.face, size, ((o.spacing ?? 0) * size) / o.size) : first;
@@ -50,7 +58,10 @@ export function lettering(text: string, o: { face: Face; size: number; cx: numbe
 }
 
 /** Lettering on a circle: `radius` at the baseline, centred at the top (or, with `below`, at the bottom and read from left to right). */
-export function arched(text: string, o: { face: Face; size: number; cx: number; cy: number; radius: number; spacing?: number; below?: boolean }): string {
+export function arched(
+  text: string,
+  o: { face: Face; size: number; cx: number; cy: number; radius: number; spacing?: number; below?: boolean },
+): string {
   const { width, glyphs } = setLine(text, o.face, o.size, o.spacing ?? 0);
   return glyphs
     .map((g) => {
@@ -67,7 +78,10 @@ export function arched(text: string, o: { face: Face; size: number; cx: number; 
 }
 
 function move(path: opentype.Path, to: (x: number, y: number) => [number, number]): string {
-  const at = (x: number, y: number) => to(x, y).map((v) => v.toFixed(1)).join(' ');
+  const at = (x: number, y: number) =>
+    to(x, y)
+      .map((v) => v.toFixed(1))
+      .join(' ');
   return path.commands
     .map((c) => {
       if (c.type === 'M' || c.type === 'L') return `${c.type}${at(c.x, c.y)}`;

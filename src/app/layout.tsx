@@ -2,7 +2,11 @@ import type { Metadata } from 'next';
 import localFont from 'next/font/local';
 import './globals.css';
 
-const besley = localFont({ src: '../../node_modules/@fontsource-variable/besley/files/besley-latin-wght-normal.woff2', weight: '400 900', variable: '--font-besley' });
+const besley = localFont({
+  src: '../../node_modules/@fontsource-variable/besley/files/besley-latin-wght-normal.woff2',
+  weight: '400 900',
+  variable: '--font-besley',
+});
 const archivo = localFont({
   src: '../../node_modules/@fontsource-variable/archivo/files/archivo-latin-wdth-normal.woff2',
   weight: '100 900',

@@ -71,7 +71,10 @@ export async function keepDerived(name: string, data: Uint8Array): Promise<void>
 }
 
 export async function has(shelf: Shelf, name: string): Promise<boolean> {
-  return stat(pathOf(shelf, name)).then(() => true, () => false);
+  return stat(pathOf(shelf, name)).then(
+    () => true,
+    () => false,
+  );
 }
 
 export const read = (shelf: Shelf, name: string): Promise<Buffer> => readFile(pathOf(shelf, name));

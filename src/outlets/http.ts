@@ -17,8 +17,10 @@ export async function ask<T>(name: string, url: string, init: RequestInit, why: 
   }
   const body = parse(text);
   if (response.ok) return body as T;
-  if (response.status === 429) throw new OutletAnswer('wait', `${name} asks to slow down.`, retryAfterMs(response.headers.get('retry-after')));
-  if (response.status === 401) throw new OutletAnswer('sign-in', `${name} does not accept our sign-in. Connect it again in the stockroom.`);
+  if (response.status === 429)
+    throw new OutletAnswer('wait', `${name} asks to slow down.`, retryAfterMs(response.headers.get('retry-after')));
+  if (response.status === 401)
+    throw new OutletAnswer('sign-in', `${name} does not accept our sign-in. Connect it again in the stockroom.`);
   if (response.status >= 500) throw new OutletAnswer('unclear', `${name} is having trouble (${response.status}).`);
   throw new OutletAnswer('refused', `${name}: ${why(body) || `refused with ${response.status}`}`);
 }

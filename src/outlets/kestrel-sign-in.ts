@@ -50,7 +50,8 @@ export async function renewTokens(baseUrl: string, secret: KestrelSecret): Promi
   try {
     return await token(baseUrl, { grant_type: 'refresh_token', refresh_token: secret.refreshToken });
   } catch (error) {
-    if (error instanceof OutletAnswer && error.kind === 'refused') throw new OutletAnswer('sign-in', 'Kestrel Fair no longer knows us. Connect it again in the stockroom.');
+    if (error instanceof OutletAnswer && error.kind === 'refused')
+      throw new OutletAnswer('sign-in', 'Kestrel Fair no longer knows us. Connect it again in the stockroom.');
     throw error;
   }
 }

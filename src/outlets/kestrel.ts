@@ -1,4 +1,4 @@
-import { OutletAnswer, millionths, type Done, type ListingPayload, type OutletAdapter, type Session } from './adapter';
+import { OutletAnswer, millionths, type Done, type OutletAdapter, type Session } from './adapter';
 import { ask } from './http';
 import { renewTokens, type KestrelSecret } from './kestrel-sign-in';
 
@@ -32,11 +32,19 @@ const why = (body: unknown): string => {
 /** A call with the access token; when it has expired, renews it once and calls again. */
 async function call<T>(session: Session, method: string, path: string, body?: object | FormData): Promise<T> {
   const send = () =>
-    ask<T>(NAME, `${session.baseUrl}/v1${path}`, {
-      method,
-      headers: { authorization: `Bearer ${session.secret.accessToken}`, ...(body && !(body instanceof FormData) && { 'content-type': 'application/json' }) },
-      ...(body && { body: body instanceof FormData ? body : JSON.stringify(body) }),
-    }, why);
+    ask<T>(
+      NAME,
+      `${session.baseUrl}/v1${path}`,
+      {
+        method,
+        headers: {
+          authorization: `Bearer ${session.secret.accessToken}`,
+          ...(body && !(body instanceof FormData) && { 'content-type': 'application/json' }),
+        },
+        ...(body && { body: body instanceof FormData ? body : JSON.stringify(body) }),
+      },
+      why,
+    );
   try {
     return await send();
   } catch (error) {
@@ -48,7 +56,8 @@ async function call<T>(session: Session, method: string, path: string, body?: ob
   }
 }
 
-const listingOf = (session: Session, done: Done): Promise<Listing> => call<Listing>(session, 'GET', `/listings/${done.create!.id}`);
+const listingOf = (session: Session, done: Done): Promise<Listing> =>
+  call<Listing>(session, 'GET', `/listings/${done.create!.id}`);
 
 export const kestrel: OutletAdapter = {
   style: 'kestrel',
@@ -75,7 +84,12 @@ export const kestrel: OutletAdapter = {
         properties: {
           title: { type: 'string', minLength: 1, maxLength: r.title },
           description: { type: 'string', minLength: 1, maxLength: r.description, pattern: '^[^<>]*$' },
-          tags: { type: 'array', maxItems: r.tags.count, uniqueItems: true, items: { type: 'string', minLength: r.tags.min_length, maxLength: r.tags.max_length } },
+          tags: {
+            type: 'array',
+            maxItems: r.tags.count,
+            uniqueItems: true,
+            items: { type: 'string', minLength: r.tags.min_length, maxLength: r.tags.max_length },
+          },
           options: { type: 'array', maxItems: r.option_axes },
           variants: { type: 'array', minItems: 1, maxItems: r.variants },
           pictures: { type: 'array', minItems: 1, maxItems: r.pictures },
@@ -84,17 +98,32 @@ export const kestrel: OutletAdapter = {
     };
   },
 
-  steps: (payload, goLive) => ['create', 'inventory', ...payload.pictures.map((_, i) => `picture ${i + 1}`), ...(goLive ? ['activate'] : [])],
+  steps: (payload, goLive) => [
+    'create',
+    'inventory',
+    ...payload.pictures.map((_, i) => `picture ${i + 1}`),
+    ...(goLive ? ['activate'] : []),
+  ],
 
   async perform(step, payload, done, session): Promise<Record<string, string>> {
     if (step === 'create') {
       const { ref, title, description, tags } = payload;
-      const made = await call<Listing>(session, 'POST', '/listings', { external_ref: ref, title, description, tags, who_made: 'i_did', when_made: 'made_to_order' });
+      const made = await call<Listing>(session, 'POST', '/listings', {
+        external_ref: ref,
+        title,
+        description,
+        tags,
+        who_made: 'i_did',
+        when_made: 'made_to_order',
+      });
       return { id: made.id };
     }
     const path = `/listings/${done.create!.id}`;
     if (step === 'inventory') {
-      await call(session, 'PUT', `${path}/inventory`, { options: payload.options, variants: payload.variants.map((v) => ({ values: v.values, price_cents: v.priceMinor })) });
+      await call(session, 'PUT', `${path}/inventory`, {
+        options: payload.options,
+        variants: payload.variants.map((v) => ({ values: v.values, price_cents: v.priceMinor })),
+      });
       return {};
     }
     if (step === 'activate') {
@@ -106,14 +135,22 @@ export const kestrel: OutletAdapter = {
     const form = new FormData();
     form.set('rank', String(rank));
     form.set('alt', picture.alt);
-    form.set('picture', new Blob([new Uint8Array(await session.readPicture(picture.file))], { type: 'image/jpeg' }), `${rank}.jpg`);
+    form.set(
+      'picture',
+      new Blob([new Uint8Array(await session.readPicture(picture.file))], { type: 'image/jpeg' }),
+      `${rank}.jpg`,
+    );
     const made = await call<{ id: string }>(session, 'POST', `${path}/pictures`, form);
     return { id: made.id };
   },
 
   async recover(step, payload, done, session): Promise<Record<string, string> | null> {
     if (step === 'create') {
-      const found = await call<{ listings: Listing[] }>(session, 'GET', `/listings?external_ref=${encodeURIComponent(payload.ref)}`);
+      const found = await call<{ listings: Listing[] }>(
+        session,
+        'GET',
+        `/listings?external_ref=${encodeURIComponent(payload.ref)}`,
+      );
       return found.listings[0] ? { id: found.listings[0].id } : null;
     }
     const listing = await listingOf(session, done);

@@ -26,7 +26,12 @@ const why = (body: unknown): string => {
 
 function call<T>(session: Session, method: string, path: string, body?: object): Promise<T> {
   const headers = { 'x-quayside-token': session.secret.token ?? '', ...(body && { 'content-type': 'application/json' }) };
-  return ask<T>('Quayside', `${session.baseUrl}/api${path}`, { method, headers, ...(body && { body: JSON.stringify(body) }) }, why);
+  return ask<T>(
+    'Quayside',
+    `${session.baseUrl}/api${path}`,
+    { method, headers, ...(body && { body: JSON.stringify(body) }) },
+    why,
+  );
 }
 
 const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
@@ -36,7 +41,9 @@ export function toHtml(text: string): string {
     .split(/\n{2,}/)
     .map((block) => {
       const lines = block.split('\n');
-      return lines.every((l) => l.startsWith('- ')) ? `<ul>${lines.map((l) => `<li>${escape(l.slice(2))}</li>`).join('')}</ul>` : `<p>${lines.map(escape).join('<br>')}</p>`;
+      return lines.every((l) => l.startsWith('- '))
+        ? `<ul>${lines.map((l) => `<li>${escape(l.slice(2))}</li>`).join('')}</ul>`
+        : `<p>${lines.map(escape).join('<br>')}</p>`;
     })
     .join('');
 }
@@ -85,7 +92,11 @@ export const quayside: OutletAdapter = {
         vendor: payload.vendor,
         product_type: payload.productType,
         option_names: payload.options,
-        variants: payload.variants.map((v) => ({ choices: v.values, price: toDecimal({ minor: v.priceMinor, currency: payload.currency }), sku: v.sku })),
+        variants: payload.variants.map((v) => ({
+          choices: v.values,
+          price: toDecimal({ minor: v.priceMinor, currency: payload.currency }),
+          sku: v.sku,
+        })),
         media: payload.pictures.map((p, i) => ({ file: done[`file ${i + 1}`]!.file, alt: p.alt })),
       });
       return found(product);
@@ -95,13 +106,19 @@ export const quayside: OutletAdapter = {
       return {};
     }
     const picture = payload.pictures[Number(step.split(' ')[1]) - 1]!;
-    const made = await call<{ file: string }>(session, 'POST', '/files', { content: (await session.readPicture(picture.file)).toString('base64') });
+    const made = await call<{ file: string }>(session, 'POST', '/files', {
+      content: (await session.readPicture(picture.file)).toString('base64'),
+    });
     return { file: made.file };
   },
 
   async recover(step, payload, done: Done, session): Promise<Record<string, string> | null> {
     if (step === 'create') {
-      const { products } = await call<{ products: Product[] }>(session, 'GET', `/products?source_ref=${encodeURIComponent(payload.ref)}`);
+      const { products } = await call<{ products: Product[] }>(
+        session,
+        'GET',
+        `/products?source_ref=${encodeURIComponent(payload.ref)}`,
+      );
       return products[0] ? found(products[0]) : null;
     }
     if (step === 'on sale') {

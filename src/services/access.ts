@@ -18,8 +18,19 @@ const sha = (secret: string) => createHash('sha256').update(secret).digest();
 export async function callerOf(secret: string | undefined): Promise<Caller | null> {
   if (!secret) return null;
   return inWorkspace(null, async (tx) => {
-    const found = await row<{ workspace_id: string; workspace_name: string; is_demo: boolean; account_name: string | null }>(tx, 'SELECT * FROM credential_owner($1)', [sha(secret)]);
-    return found && { workspace: found.workspace_id, workspaceName: found.workspace_name, isDemo: found.is_demo, person: found.account_name };
+    const found = await row<{ workspace_id: string; workspace_name: string; is_demo: boolean; account_name: string | null }>(
+      tx,
+      'SELECT * FROM credential_owner($1)',
+      [sha(secret)],
+    );
+    return (
+      found && {
+        workspace: found.workspace_id,
+        workspaceName: found.workspace_name,
+        isDemo: found.is_demo,
+        person: found.account_name,
+      }
+    );
   });
 }
 
@@ -32,9 +43,16 @@ export async function demoCaller(): Promise<Caller | null> {
   });
 }
 
-export const hasAnyAccount = (): Promise<boolean> => inWorkspace(null, async (tx) => (await row<{ has_any_account: boolean }>(tx, 'SELECT has_any_account()'))!.has_any_account);
+export const hasAnyAccount = (): Promise<boolean> =>
+  inWorkspace(null, async (tx) => (await row<{ has_any_account: boolean }>(tx, 'SELECT has_any_account()'))!.has_any_account);
 
-async function newCredential(tx: Tx, workspace: string, accountId: string | null, kind: 'session' | 'token', label: string): Promise<string> {
+async function newCredential(
+  tx: Tx,
+  workspace: string,
+  accountId: string | null,
+  kind: 'session' | 'token',
+  label: string,
+): Promise<string> {
   const secret = `${kind === 'token' ? 'up_' : ''}${randomBytes(24).toString('base64url')}`;
   await tx.query("SELECT set_config('press.workspace', $1, true)", [workspace]);
   await tx.query(
@@ -53,7 +71,12 @@ export async function makeOwner(o: { workspace: string; name: string; email: str
   if (o.password.length < 10) throw new Trouble('not-valid', 'A password needs at least 10 characters.', 'password');
   const passwordHash = await hash(o.password);
   return inWorkspace(null, async (tx) => {
-    const made = await row<{ account_id: string; workspace_id: string }>(tx, 'SELECT * FROM make_first_account($1, $2, $3, $4)', [o.workspace.trim(), o.email, o.name.trim(), passwordHash]);
+    const made = await row<{ account_id: string; workspace_id: string }>(tx, 'SELECT * FROM make_first_account($1, $2, $3, $4)', [
+      o.workspace.trim(),
+      o.email,
+      o.name.trim(),
+      passwordHash,
+    ]);
     if (!made) throw new Trouble('conflict', 'There is an owner already. Sign in instead.');
     return newCredential(tx, made.workspace_id, made.account_id, 'session', 'browser');
   });
@@ -62,7 +85,11 @@ export async function makeOwner(o: { workspace: string; name: string; email: str
 /** Checks a password and returns a session. An unknown address takes as long as a wrong password. */
 export async function signIn(email: string, password: string): Promise<string> {
   return inWorkspace(null, async (tx) => {
-    const account = await row<{ account_id: string; workspace_id: string; password_hash: string }>(tx, 'SELECT * FROM account_for_sign_in($1)', [email]);
+    const account = await row<{ account_id: string; workspace_id: string; password_hash: string }>(
+      tx,
+      'SELECT * FROM account_for_sign_in($1)',
+      [email],
+    );
     const decoy = '$argon2id$v=19$m=19456,t=2,p=1$c29tZXNhbHRzb21lc2FsdA$hQJZy5sUOAqKtXhTdWqIJQ7YvUBBWPk1Q9yUyb5bLkQ';
     const good = await verify(account?.password_hash ?? decoy, password).catch(() => false);
     if (!account || !good) throw new Trouble('not-signed-in', 'That address and password do not go together.');
@@ -75,12 +102,16 @@ export async function signOut(caller: Caller, secret: string): Promise<void> {
 }
 
 /** Makes an API token and returns it; it is stored only as a hash. */
-export const newToken = (workspace: string, label: string): Promise<string> => inWorkspace(workspace, (tx) => newCredential(tx, workspace, null, 'token', label));
+export const newToken = (workspace: string, label: string): Promise<string> =>
+  inWorkspace(workspace, (tx) => newCredential(tx, workspace, null, 'token', label));
 
 /** Makes sure that a given secret is a token of the workspace: the start command keeps its own in a file. */
 export async function adoptToken(workspace: string, secret: string, label: string): Promise<void> {
   await inWorkspace(workspace, (tx) =>
-    tx.query("INSERT INTO credential (secret_hash, workspace_id, kind, label) VALUES ($1, $2, 'token', $3) ON CONFLICT (secret_hash) DO NOTHING", [sha(secret), workspace, label]),
+    tx.query(
+      "INSERT INTO credential (secret_hash, workspace_id, kind, label) VALUES ($1, $2, 'token', $3) ON CONFLICT (secret_hash) DO NOTHING",
+      [sha(secret), workspace, label],
+    ),
   );
 }
 

@@ -19,7 +19,13 @@ export type TakenIn =
 
 /** `lamp_room-02 FINAL.png` becomes `Lamp room 02 FINAL`. */
 export function nameFrom(fileName: string): string {
-  const bare = fileName.split(/[\\/]/).at(-1)!.replace(/\.[a-z0-9]{2,5}$/i, '').replace(/[_\-.]+/g, ' ').replace(/\s+/g, ' ').trim();
+  const bare = fileName
+    .split(/[\\/]/)
+    .at(-1)!
+    .replace(/\.[a-z0-9]{2,5}$/i, '')
+    .replace(/[_\-.]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
   return bare ? bare[0]!.toUpperCase() + bare.slice(1) : 'Untitled';
 }
 
@@ -38,7 +44,9 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
     kept = await files.keepOriginal(source, MAX_FILE_BYTES);
   } catch (error) {
     if ((error as Error).message !== 'tooLarge') throw error;
-    return refuse(`${shown} is larger than ${MAX_FILE_BYTES / 1024 / 1024} MB. Export it with compression, or at its print size.`);
+    return refuse(
+      `${shown} is larger than ${MAX_FILE_BYTES / 1024 / 1024} MB. Export it with compression, or at its print size.`,
+    );
   }
   if (!kept.bytes) return refuse(`${shown} is empty: it has no bytes. Export it again.`);
   return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
@@ -46,14 +54,20 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
     const id = await data.addArtwork(tx, { fileName: shown, ...kept, name: nameFrom(shown), drawerId });
     if (!id) {
       const same = await data.artworkBySha(tx, kept.sha256);
-      return { fileName: shown, outcome: 'already here', id: same!.id, sentence: `${shown} is the same file as “${same!.name}”, which is here already.` };
+      return {
+        fileName: shown,
+        outcome: 'already here',
+        id: same!.id,
+        sentence: `${shown} is the same file as “${same!.name}”, which is here already.`,
+      };
     }
     await addJob(tx, 'artwork.measure', { workspace, artworkId: id }, { key: `measure:${id}` });
     return { fileName: shown, outcome: 'taken', id };
   });
 }
 
-export const listArtworks = (workspace: string, filter: ArtworkFilter): Promise<ArtworkRow[]> => inWorkspace(workspace, (tx) => data.listArtworks(tx, filter));
+export const listArtworks = (workspace: string, filter: ArtworkFilter): Promise<ArtworkRow[]> =>
+  inWorkspace(workspace, (tx) => data.listArtworks(tx, filter));
 
 export async function artwork(workspace: string, id: string): Promise<ArtworkRow> {
   const found = await inWorkspace(workspace, (tx) => data.artworkById(tx, id));
@@ -62,7 +76,11 @@ export async function artwork(workspace: string, id: string): Promise<ArtworkRow
 }
 
 /** Changes what a hand may change. Proofs that are still being prepared pick it up when they are drafted again. */
-export async function changeArtwork(workspace: string, id: string, change: { name?: string; subject?: string; keywords?: string[] }): Promise<ArtworkRow> {
+export async function changeArtwork(
+  workspace: string,
+  id: string,
+  change: { name?: string; subject?: string; keywords?: string[] },
+): Promise<ArtworkRow> {
   if (change.name !== undefined && !change.name.trim()) throw new Trouble('not-valid', 'An artwork needs a name.', 'name');
   await artwork(workspace, id);
   await inWorkspace(workspace, (tx) => data.changeArtwork(tx, id, change));
@@ -70,12 +88,19 @@ export async function changeArtwork(workspace: string, id: string, change: { nam
 }
 
 /** Takes refused files off the list. */
-export const dismissRefused = (workspace: string, ids: string[] | null): Promise<void> => inWorkspace(workspace, (tx) => data.removeRefused(tx, ids));
+export const dismissRefused = (workspace: string, ids: string[] | null): Promise<void> =>
+  inWorkspace(workspace, (tx) => data.removeRefused(tx, ids));
 
-export const recordMeasured = (workspace: string, id: string, m: { format: string; widthPx: number; heightPx: number; measured: object }): Promise<void> => inWorkspace(workspace, (tx) => data.setMeasured(tx, id, m));
-export const recordRefused = (workspace: string, id: string, sentence: string): Promise<void> => inWorkspace(workspace, (tx) => data.setRefused(tx, id, sentence));
+export const recordMeasured = (
+  workspace: string,
+  id: string,
+  m: { format: string; widthPx: number; heightPx: number; measured: object },
+): Promise<void> => inWorkspace(workspace, (tx) => data.setMeasured(tx, id, m));
+export const recordRefused = (workspace: string, id: string, sentence: string): Promise<void> =>
+  inWorkspace(workspace, (tx) => data.setRefused(tx, id, sentence));
 
 /** Names of the rasters made from an artwork: a working copy for printing and a small picture for screens. */
 export const workingName = (sha256: string): string => files.derivedName(['working', 3, sha256], '.png');
 export const thumbName = (sha256: string): string => files.derivedName(['thumb', 3, sha256], '.webp');
-export const drawers = (workspace: string): Promise<{ id: string; name: string; artworks: number }[]> => inWorkspace(workspace, data.listDrawers);
+export const drawers = (workspace: string): Promise<{ id: string; name: string; artworks: number }[]> =>
+  inWorkspace(workspace, data.listDrawers);

@@ -8,12 +8,9 @@ async function listen(): Promise<void> {
   if (listening) return;
   listening = true;
   try {
-    await listenForChanges(
-      ({ workspace, table }) => {
-        for (const [hear, its] of hearers) if (its === workspace) hear(table);
-      },
-      again,
-    );
+    await listenForChanges(({ workspace, table }) => {
+      for (const [hear, its] of hearers) if (its === workspace) hear(table);
+    }, again);
     // whatever changed while nobody listened is heard now
     for (const hear of hearers.keys()) hear('all');
   } catch {

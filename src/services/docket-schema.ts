@@ -15,13 +15,22 @@ export const DOCKET_SCHEMA = {
       type: 'object',
       additionalProperties: false,
       required: ['mode', 'scale', 'topMm'],
-      properties: { mode: { enum: ['fit', 'cover'] }, scale: { type: 'number', minimum: 0.1, maximum: 1 }, topMm: { type: 'number', minimum: 0, maximum: 1000 } },
+      properties: {
+        mode: { enum: ['fit', 'cover'] },
+        scale: { type: 'number', minimum: 0.1, maximum: 1 },
+        topMm: { type: 'number', minimum: 0, maximum: 1000 },
+      },
     },
     shots: {
       type: 'array',
       minItems: 1,
       maxItems: 20,
-      items: { type: 'object', additionalProperties: false, required: ['scene', 'colour'], properties: { scene: text(60), colour: { anyOf: [{ const: 'featured' }, whole(0, 39)] } } },
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['scene', 'colour'],
+        properties: { scene: text(60), colour: { anyOf: [{ const: 'featured' }, whole(0, 39)] } },
+      },
     },
     wording: {
       type: 'object',
@@ -37,8 +46,18 @@ export const DOCKET_SCHEMA = {
         name: text(60),
         aim: {
           anyOf: [
-            { type: 'object', additionalProperties: false, required: ['kind', 'share'], properties: { kind: { const: 'margin' }, share: whole(0, 950_000) } },
-            { type: 'object', additionalProperties: false, required: ['kind', 'minor'], properties: { kind: { enum: ['profit', 'fixed'] }, minor: whole(0, 10_000_000) } },
+            {
+              type: 'object',
+              additionalProperties: false,
+              required: ['kind', 'share'],
+              properties: { kind: { const: 'margin' }, share: whole(0, 950_000) },
+            },
+            {
+              type: 'object',
+              additionalProperties: false,
+              required: ['kind', 'minor'],
+              properties: { kind: { enum: ['profit', 'fixed'] }, minor: whole(0, 10_000_000) },
+            },
           ],
         },
         postageIncluded: { type: 'boolean' },
@@ -46,7 +65,12 @@ export const DOCKET_SCHEMA = {
         ending: { anyOf: [{ type: 'null' }, whole(0, 99)] },
       },
     },
-    accepts: { type: 'object', additionalProperties: false, required: ['ground', 'minPpi'], properties: { ground: { enum: ['see-through', 'full', 'any'] }, minPpi: whole(30, 600) } },
+    accepts: {
+      type: 'object',
+      additionalProperties: false,
+      required: ['ground', 'minPpi'],
+      properties: { ground: { enum: ['see-through', 'full', 'any'] }, minPpi: whole(30, 600) },
+    },
     outlets: { type: 'array', uniqueItems: true, items: text(60) },
   },
 };

@@ -56,7 +56,16 @@ export function planDrafts(workspace: string, runId: string, artworkId: string):
     const proofs = waiting.map((proof) => {
       const docket = dockets.find((d) => d.id === proof.docketId)!;
       const blank = blanks.find((b) => b.id === docket.blankId)!;
-      return { proof, prepared: prepare(artwork, docket, blank, outlets.find((o) => o.id === proof.outletId)!, proof.fields) };
+      return {
+        proof,
+        prepared: prepare(
+          artwork,
+          docket,
+          blank,
+          outlets.find((o) => o.id === proof.outletId)!,
+          proof.fields,
+        ),
+      };
     });
     const pictures = [...new Map(proofs.flatMap((p) => p.prepared.pictures).map((o) => [o.file, o])).values()];
     return { artwork, pictures, proofs };
@@ -64,7 +73,13 @@ export function planDrafts(workspace: string, runId: string, artworkId: string):
 }
 
 /** Works one proof out: placement, colours, wording, prices, pictures to make, and what is wrong with it. */
-export function prepare(artwork: ArtworkRow, docket: DocketRow, blank: BlankSpec, outlet: OutletRow, kept: Partial<ProofFields>): Prepared {
+export function prepare(
+  artwork: ArtworkRow,
+  docket: DocketRow,
+  blank: BlankSpec,
+  outlet: OutletRow,
+  kept: Partial<ProofFields>,
+): Prepared {
   const { spec } = docket;
   const rules = outlet.rules!;
   const measured = artwork.measured!;
@@ -79,13 +94,32 @@ export function prepare(artwork: ArtworkRow, docket: DocketRow, blank: BlankSpec
       sentence: `At ${Math.round(placed.widthMm)} mm wide this prints at ${Math.round(placed.ppi)} px/in; the docket asks for ${spec.accepts.minPpi}. Bring in a larger file, or print it smaller.`,
     });
   if (placed.cutShare > 0.02 && spec.placement.mode === 'fit')
-    problems.push({ code: 'cut-off', field: 'artwork', stops: true, sentence: `${Math.round(placed.cutShare * 100)}% of the motif lies outside the print area and would be cut off.` });
+    problems.push({
+      code: 'cut-off',
+      field: 'artwork',
+      stops: true,
+      sentence: `${Math.round(placed.cutShare * 100)}% of the motif lies outside the print area and would be cut off.`,
+    });
 
   const dyes = spec.colours.map((name) => blank.colours.find((c) => c.name === name)!).filter(Boolean);
-  const choice = blank.colours.length > 1 ? chooseColours(measured.inks, dyes) : { offered: dyes.map((d) => ({ ...d, legibility: 1 })), leftOut: [], featured: dyes[0]!.name, unreadable: false };
-  if (choice.unreadable) problems.push({ code: 'unreadable', field: 'artwork', stops: true, sentence: `The artwork cannot be read well on any of this docket’s ${dyes.length} colours; ${choice.featured} is the best of them.` });
+  const choice =
+    blank.colours.length > 1
+      ? chooseColours(measured.inks, dyes)
+      : { offered: dyes.map((d) => ({ ...d, legibility: 1 })), leftOut: [], featured: dyes[0]!.name, unreadable: false };
+  if (choice.unreadable)
+    problems.push({
+      code: 'unreadable',
+      field: 'artwork',
+      stops: true,
+      sentence: `The artwork cannot be read well on any of this docket’s ${dyes.length} colours; ${choice.featured} is the best of them.`,
+    });
   else if (choice.leftOut.length)
-    problems.push({ code: 'colours-left-out', field: 'artwork', stops: false, sentence: `Left out, hard to read: ${choice.leftOut.map((c) => `${c.name} (${Math.round(c.legibility * 100)}%)`).join(', ')}.` });
+    problems.push({
+      code: 'colours-left-out',
+      field: 'artwork',
+      stops: false,
+      sentence: `Left out, hard to read: ${choice.leftOut.map((c) => `${c.name} (${Math.round(c.legibility * 100)}%)`).join(', ')}.`,
+    });
 
   const subject = wordingSubject(artwork, docket, blank, outlet, choice);
   const fromPattern = (field: 'title' | 'description', pattern: string) => {
@@ -100,13 +134,20 @@ export function prepare(artwork: ArtworkRow, docket: DocketRow, blank: BlankSpec
   if (tags?.from !== 'hand') {
     const made = fillTags(spec.wording.tags, artwork.keywords, subject, rules.tags);
     tags = { value: made.tags, from: 'pattern' };
-    for (const sentence of made.sentences) if (!problems.some((p) => p.sentence === sentence)) problems.push({ code: 'wording-missing', field: 'tags', stops: true, sentence });
+    for (const sentence of made.sentences)
+      if (!problems.some((p) => p.sentence === sentence))
+        problems.push({ code: 'wording-missing', field: 'tags', stops: true, sentence });
   }
-  const prices = kept.prices?.from === 'hand' ? kept.prices : { value: planPrices(blank, docket, rules), from: 'pattern' as const };
+  const prices =
+    kept.prices?.from === 'hand' ? kept.prices : { value: planPrices(blank, docket, rules), from: 'pattern' as const };
 
   const pictures = spec.shots.flatMap((shot) => order(artwork, shot.scene, spec.area, shotColour(choice, shot.colour), placed));
   const fields = { title, description, tags, prices };
-  problems.push(...ruleProblems(fields, rules, outlet.name, pictures.length, spec.shots.length).filter((p) => !problems.some((q) => q.field === p.field && q.stops)));
+  problems.push(
+    ...ruleProblems(fields, rules, outlet.name, pictures.length, spec.shots.length).filter(
+      (p) => !problems.some((q) => q.field === p.field && q.stops),
+    ),
+  );
   return { fields, colours: choice.offered, pictures, problems, rules, outletName: outlet.name };
 }
 
@@ -118,34 +159,105 @@ function planPrices(blank: BlankSpec, docket: DocketRow, rules: OutletRules): Pr
   return found.every((p) => p !== null) ? found : [];
 }
 
-function wordingSubject(artwork: ArtworkRow, docket: DocketRow, blank: BlankSpec, outlet: OutletRow, choice: ColourChoice): WordingSubject {
+function wordingSubject(
+  artwork: ArtworkRow,
+  docket: DocketRow,
+  blank: BlankSpec,
+  outlet: OutletRow,
+  choice: ColourChoice,
+): WordingSubject {
   return {
     artwork: { name: artwork.name, subject: artwork.subject, keywords: artwork.keywords.join(', ') },
-    product: { noun: docket.spec.noun, name: blank.name, text: blank.text, care: blank.care, sizes: docket.spec.sizes.join(', '), colours: choice.offered.map((c) => c.name).join(', ') },
+    product: {
+      noun: docket.spec.noun,
+      name: blank.name,
+      text: blank.text,
+      care: blank.care,
+      sizes: docket.spec.sizes.join(', '),
+      colours: choice.offered.map((c) => c.name).join(', '),
+    },
     outlet: { name: outlet.name },
   };
 }
 
-function order(artwork: ArtworkRow, sceneId: string, area: string, colour: { name: string; hex: string }, placed: Placed): PictureOrder[] {
+function order(
+  artwork: ArtworkRow,
+  sceneId: string,
+  area: string,
+  colour: { name: string; hex: string },
+  placed: Placed,
+): PictureOrder[] {
   const scene = sceneById(sceneId);
   const room = scene?.areas.find((a) => a.name === area);
   if (!scene || !room) return [];
-  const inputs = [COMPOSITOR_VERSION, scene.id, scene.size, room.name, colour.hex, artwork.sha256, [placed.xMm, placed.yMm, placed.widthMm, placed.heightMm].map((v) => Math.round(v * 100))];
-  return [{ file: derivedName(inputs, '.jpg'), small: derivedName(inputs, '.webp'), scene: scene.id, area, colour: colour.hex, colourName: colour.name, placed }];
+  const inputs = [
+    COMPOSITOR_VERSION,
+    scene.id,
+    scene.size,
+    room.name,
+    colour.hex,
+    artwork.sha256,
+    [placed.xMm, placed.yMm, placed.widthMm, placed.heightMm].map((v) => Math.round(v * 100)),
+  ];
+  return [
+    {
+      file: derivedName(inputs, '.jpg'),
+      small: derivedName(inputs, '.webp'),
+      scene: scene.id,
+      area,
+      colour: colour.hex,
+      colourName: colour.name,
+      placed,
+    },
+  ];
 }
 
-function ruleProblems(fields: ProofFields, rules: OutletRules, outletName: string, pictures: number, wantedPictures: number): Problem[] {
-  return checkAgainst(rules, outletName, { title: fields.title.value, description: fields.description.value, tags: fields.tags.value, prices: fields.prices.value, pictures, wantedPictures });
+function ruleProblems(
+  fields: ProofFields,
+  rules: OutletRules,
+  outletName: string,
+  pictures: number,
+  wantedPictures: number,
+): Problem[] {
+  return checkAgainst(rules, outletName, {
+    title: fields.title.value,
+    description: fields.description.value,
+    tags: fields.tags.value,
+    prices: fields.prices.value,
+    pictures,
+    wantedPictures,
+  });
 }
 
 /** Writes drafted proofs. `made` says which pictures could be rendered. */
 export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set<string>): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     for (const { proof, prepared } of plan.proofs) {
-      const pictures: ProofPicture[] = prepared.pictures.map((o) => ({ scene: o.scene, colour: o.colourName, file: made.has(o.file) ? o.file : null, small: made.has(o.file) ? o.small : null }));
+      const pictures: ProofPicture[] = prepared.pictures.map((o) => ({
+        scene: o.scene,
+        colour: o.colourName,
+        file: made.has(o.file) ? o.file : null,
+        small: made.has(o.file) ? o.small : null,
+      }));
       const lost = pictures.filter((p) => !p.file).length;
-      const problems = lost ? [...prepared.problems, { code: 'pictures-missing', field: 'pictures' as const, stops: true, sentence: `${lost} of ${pictures.length} pictures could not be made. Draft it again.` }] : prepared.problems;
-      await runs.finishDraft(tx, proof.id, { fields: prepared.fields, colours: prepared.colours, pictures, problems, state: problems.some((p) => p.stops) ? 'held' : 'ready' });
+      const problems = lost
+        ? [
+            ...prepared.problems,
+            {
+              code: 'pictures-missing',
+              field: 'pictures' as const,
+              stops: true,
+              sentence: `${lost} of ${pictures.length} pictures could not be made. Draft it again.`,
+            },
+          ]
+        : prepared.problems;
+      await runs.finishDraft(tx, proof.id, {
+        fields: prepared.fields,
+        colours: prepared.colours,
+        pictures,
+        problems,
+        state: problems.some((p) => p.stops) ? 'held' : 'ready',
+      });
     }
   });
 }

@@ -54,24 +54,54 @@ export function runningWork(workspace: string): Promise<Work[]> {
       `SELECT count(*) FILTER (WHERE state = 'arriving')::int AS arriving, count(*)::int AS total FROM artwork
        WHERE created_at >= (SELECT min(created_at) - interval '1 minute' FROM artwork WHERE state = 'arriving')`,
     ))!;
-    if (a.arriving) out.push({ key: 'measuring', kind: 'measuring', label: 'Measuring artwork', done: a.total - a.arriving, total: a.total, refused: 0, paused: false });
+    if (a.arriving)
+      out.push({
+        key: 'measuring',
+        kind: 'measuring',
+        label: 'Measuring artwork',
+        done: a.total - a.arriving,
+        total: a.total,
+        refused: 0,
+        paused: false,
+      });
     const drafting = await tx.query(
       `SELECT r.id, r.name, r.state, count(*)::int AS total, count(*) FILTER (WHERE p.state = 'drafting')::int AS left FROM run r JOIN proof p ON p.run_id = r.id
        WHERE r.state <> 'stopped' GROUP BY r.id HAVING count(*) FILTER (WHERE p.state = 'drafting') > 0`,
     );
     for (const r of drafting.rows as { id: string; name: string; state: string; total: number; left: number }[])
-      out.push({ key: `draft-${r.id}`, kind: 'drafting', label: `Drafting ${r.name}`, done: r.total - r.left, total: r.total, refused: 0, paused: r.state === 'paused' });
-    const names = new Map((await tx.query('SELECT id, name FROM outlet')).rows.map((o: { id: string; name: string }) => [o.id, o.name]));
-    const states = new Map((await tx.query('SELECT id, state FROM run')).rows.map((r: { id: string; state: string }) => [r.id, r.state]));
+      out.push({
+        key: `draft-${r.id}`,
+        kind: 'drafting',
+        label: `Drafting ${r.name}`,
+        done: r.total - r.left,
+        total: r.total,
+        refused: 0,
+        paused: r.state === 'paused',
+      });
+    const names = new Map(
+      (await tx.query('SELECT id, name FROM outlet')).rows.map((o: { id: string; name: string }) => [o.id, o.name]),
+    );
+    const states = new Map(
+      (await tx.query('SELECT id, state FROM run')).rows.map((r: { id: string; state: string }) => [r.id, r.state]),
+    );
     const sendings = await countSendings(tx);
     for (const key of new Set(sendings.map((s) => `${s.runId}/${s.outlet}`))) {
       const mine = sendings.filter((s) => `${s.runId}/${s.outlet}` === key && s.state !== 'withdrawn');
       const count = (...of: string[]) => mine.filter((s) => of.includes(s.state)).reduce((n, s) => n + s.count, 0);
       if (!count('waiting', 'sending')) continue;
-      out.push({ key: `send-${key}`, kind: 'sending', label: `Sending to ${names.get(mine[0]!.outlet)}`, done: count('sent', 'refused'), total: count('waiting', 'sending', 'sent', 'refused'), refused: count('refused'), paused: states.get(mine[0]!.runId) === 'paused' });
+      out.push({
+        key: `send-${key}`,
+        kind: 'sending',
+        label: `Sending to ${names.get(mine[0]!.outlet)}`,
+        done: count('sent', 'refused'),
+        total: count('waiting', 'sending', 'sent', 'refused'),
+        refused: count('refused'),
+        paused: states.get(mine[0]!.runId) === 'paused',
+      });
     }
     return out;
   });
 }
 
-export const listListingsOf = (workspace: string, filter: Parameters<typeof listListings>[1]): Promise<ListingRow[]> => inWorkspace(workspace, (tx) => listListings(tx, filter));
+export const listListingsOf = (workspace: string, filter: Parameters<typeof listListings>[1]): Promise<ListingRow[]> =>
+  inWorkspace(workspace, (tx) => listListings(tx, filter));

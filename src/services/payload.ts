@@ -32,14 +32,23 @@ export function payloadOf(proof: ProofRow, docket: DocketRow, outlet: OutletRow,
     currency: rules.currency,
     options: one ? ['Size'] : ['Colour', 'Size'],
     variants: colours.flatMap((colour, c) =>
-      bySize.map((p, s) => ({ values: one ? [p.size] : [colour, p.size], priceMinor: p.priceMinor, sku: `UP-${proof.id.slice(0, 8)}-${c + 1}-${s + 1}`.toUpperCase() })),
+      bySize.map((p, s) => ({
+        values: one ? [p.size] : [colour, p.size],
+        priceMinor: p.priceMinor,
+        sku: `UP-${proof.id.slice(0, 8)}-${c + 1}-${s + 1}`.toUpperCase(),
+      })),
     ),
-    pictures: proof.pictures.filter((p) => p.file).map((p) => ({ file: p.file!, alt: `${proof.artwork}, ${docket.spec.noun.toLowerCase()}${one ? '' : ` in ${p.colour}`}` })),
+    pictures: proof.pictures
+      .filter((p) => p.file)
+      .map((p) => ({ file: p.file!, alt: `${proof.artwork}, ${docket.spec.noun.toLowerCase()}${one ? '' : ` in ${p.colour}`}` })),
   };
   const valid = validator(outlet.id, rules);
   if (!valid(payload)) {
     const first = valid.errors![0]!;
-    throw new Trouble('not-valid', `${proof.artwork}: ${outlet.name} would not take it (${first.instancePath.slice(1) || 'listing'} ${first.message}).`);
+    throw new Trouble(
+      'not-valid',
+      `${proof.artwork}: ${outlet.name} would not take it (${first.instancePath.slice(1) || 'listing'} ${first.message}).`,
+    );
   }
   return payload;
 }

@@ -9,7 +9,8 @@ import { Trouble } from './trouble';
 
 export type { ProofFields, ProofRow };
 
-export const listProofs = (workspace: string, filter: Parameters<typeof data.listProofs>[1]): Promise<ProofRow[]> => inWorkspace(workspace, (tx) => data.listProofs(tx, filter));
+export const listProofs = (workspace: string, filter: Parameters<typeof data.listProofs>[1]): Promise<ProofRow[]> =>
+  inWorkspace(workspace, (tx) => data.listProofs(tx, filter));
 
 export async function proof(workspace: string, id: string): Promise<ProofRow> {
   const found = await inWorkspace(workspace, (tx) => data.proofById(tx, id));
@@ -33,7 +34,8 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
     const it = await data.proofForUpdate(tx, id);
     if (!it) throw new Trouble('not-found', 'There is no such proof.');
     if (it.state === 'drafting') throw new Trouble('conflict', 'This proof is still being drafted.');
-    if (it.state === 'sending' || it.state === 'listed') throw new Trouble('conflict', `This proof is ${it.state}; it can no longer be changed here.`);
+    if (it.state === 'sending' || it.state === 'listed')
+      throw new Trouble('conflict', `This proof is ${it.state}; it can no longer be changed here.`);
     const docket = (await stock.docketById(tx, it.docketId))!;
     const blank = (await stock.listBlanks(tx)).find((b) => b.id === docket.blankId)!;
     const outlet = (await stock.outletById(tx, it.outletId))!;
@@ -43,7 +45,8 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
       if (value !== undefined) fields[name] = { value: value.trim(), from: 'hand' };
     }
     if (change.tags) fields.tags = { value: change.tags.map((t) => t.trim()).filter(Boolean), from: 'hand' };
-    if (change.prices) fields.prices = { value: fields.prices.value.map((p) => repriced(p, change.prices![p.size], outlet.rules!)), from: 'hand' };
+    if (change.prices)
+      fields.prices = { value: fields.prices.value.map((p) => repriced(p, change.prices![p.size], outlet.rules!)), from: 'hand' };
     let stay = it;
     if (change.pattern?.length) {
       const artwork = (await artworks.artworkById(tx, it.artworkId))!;
@@ -54,26 +57,46 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
     }
     const wording = stay.problems.filter((p) => p.code === 'wording-missing' && fields[p.field as 'title'].from === 'pattern');
     const problems = [...wording, ...recheck(it, fields, outlet.rules!).filter((p) => !wording.some((w) => w.field === p.field))];
-    await data.changeProof(tx, id, { fields, problems, state: problems.some((p) => p.stops) ? 'held' : it.state === 'passed' ? 'passed' : 'ready' });
+    await data.changeProof(tx, id, {
+      fields,
+      problems,
+      state: problems.some((p) => p.stops) ? 'held' : it.state === 'passed' ? 'passed' : 'ready',
+    });
     return (await data.proofById(tx, id))!;
   });
 }
 
-function repriced(price: ProofFields['prices']['value'][number], minor: number | undefined, rules: NonNullable<stock.OutletRow['rules']>) {
+function repriced(
+  price: ProofFields['prices']['value'][number],
+  minor: number | undefined,
+  rules: NonNullable<stock.OutletRow['rules']>,
+) {
   if (minor === undefined) return price;
-  if (!Number.isInteger(minor) || minor <= 0 || minor > 10_000_000) throw new Trouble('not-valid', `The price for ${price.size} must be a positive amount.`, 'prices');
+  if (!Number.isInteger(minor) || minor <= 0 || minor > 10_000_000)
+    throw new Trouble('not-valid', `The price for ${price.size} must be a positive amount.`, 'prices');
   return breakDown(price.size, minor, price.costMinor, price.postageMinor, rules.fees);
 }
 
 /** What a docket as it stands in the editor would make of an artwork, without saving anything. */
-export async function tryDocket(workspace: string, spec: stock.DocketRow['spec'], blankId: string, artworkId: string, outletId: string) {
+export async function tryDocket(
+  workspace: string,
+  spec: stock.DocketRow['spec'],
+  blankId: string,
+  artworkId: string,
+  outletId: string,
+) {
   return inWorkspace(workspace, async (tx) => {
     const artwork = await artworks.artworkById(tx, artworkId);
     const blank = (await stock.listBlanks(tx)).find((b) => b.id === blankId);
     const outlet = await stock.outletById(tx, outletId);
-    if (!artwork?.measured || !blank || !outlet?.rules) throw new Trouble('not-found', 'Choose an artwork that is measured, a blank and a connected outlet.');
+    if (!artwork?.measured || !blank || !outlet?.rules)
+      throw new Trouble('not-found', 'Choose an artwork that is measured, a blank and a connected outlet.');
     const made = prepare(artwork, { id: '', name: '', blankId, spec }, blank, outlet, {});
-    return { fields: made.fields, problems: made.problems, colours: made.colours, pictures: made.pictures.map(({ scene, area, colour, colourName, placed }) => ({ scene, area, colour, colourName, placed })) };
+    return {
+      fields: made.fields,
+      problems: made.problems,
+      colours: made.colours,
+      pictures: made.pictures.map(({ scene, area, colour, colourName, placed }) => ({ scene, area, colour, colourName, placed })),
+    };
   });
 }
-

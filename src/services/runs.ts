@@ -31,12 +31,16 @@ const report = (run: RunRow, counts: data.RunCount[]): RunReport => {
 export const listRuns = (workspace: string): Promise<RunReport[]> =>
   inWorkspace(workspace, async (tx) => {
     const all = await data.listRuns(tx);
-    const counts = await data.countProofs(tx, all.map((r) => r.id));
+    const counts = await data.countProofs(
+      tx,
+      all.map((r) => r.id),
+    );
     return all.map((r) => report(r, counts));
   });
 
 /** Names of a few small pictures of each run. */
-export const runPictures = (workspace: string, runIds: string[]): Promise<Map<string, string[]>> => inWorkspace(workspace, async (tx) => new Map((await data.runPictures(tx, runIds)).map((r) => [r.runId, r.smalls])));
+export const runPictures = (workspace: string, runIds: string[]): Promise<Map<string, string[]>> =>
+  inWorkspace(workspace, async (tx) => new Map((await data.runPictures(tx, runIds)).map((r) => [r.runId, r.smalls])));
 
 async function runIn(tx: Tx, id: string): Promise<RunRow> {
   const run = await data.runById(tx, id);
@@ -44,7 +48,8 @@ async function runIn(tx: Tx, id: string): Promise<RunRow> {
   return run;
 }
 
-export const run = (workspace: string, id: string): Promise<RunReport> => inWorkspace(workspace, async (tx) => report(await runIn(tx, id), await data.countProofs(tx, [id])));
+export const run = (workspace: string, id: string): Promise<RunReport> =>
+  inWorkspace(workspace, async (tx) => report(await runIn(tx, id), await data.countProofs(tx, [id])));
 
 /** The product of artworks x dockets x outlets, or single cells of it. */
 export interface RunWish {
@@ -62,15 +67,29 @@ export interface RunWish {
  */
 export async function beginRun(workspace: string, wish: RunWish): Promise<RunReport> {
   const id = await inWorkspace(workspace, async (tx) => {
-    const ids = [...new Set(wish.cells?.map((c) => c.artwork) ?? wish.artworks ?? (wish.drawer ? (await artworks.artworkIdsInDrawer(tx, wish.drawer)).map((a) => a.id) : []))];
-    if (!ids.length) throw new Trouble('not-valid', wish.drawer ? `The drawer ${wish.drawer} holds no artwork.` : 'Say which artworks: a list of ids, or a drawer.', 'artworks');
+    const ids = [
+      ...new Set(
+        wish.cells?.map((c) => c.artwork) ??
+          wish.artworks ??
+          (wish.drawer ? (await artworks.artworkIdsInDrawer(tx, wish.drawer)).map((a) => a.id) : []),
+      ),
+    ];
+    if (!ids.length)
+      throw new Trouble(
+        'not-valid',
+        wish.drawer ? `The drawer ${wish.drawer} holds no artwork.` : 'Say which artworks: a list of ids, or a drawer.',
+        'artworks',
+      );
     const works = await artworks.artworksByIds(tx, ids);
     const missing = ids.length - works.length;
     if (missing) throw new Trouble('not-valid', `${missing} of ${ids.length} artworks are not here.`, 'artworks');
     const dockets = await stock.listDockets(tx);
     const outlets = await stock.listOutlets(tx);
-    const wantedDockets = [...new Set(wish.cells?.map((c) => c.docket) ?? wish.dockets ?? [])].map((d) => dockets.find((k) => k.id === d || k.name === d));
-    if (!wantedDockets.length || wantedDockets.includes(undefined)) throw new Trouble('not-valid', 'Say which dockets: ids or names of dockets that are in the stockroom.', 'dockets');
+    const wantedDockets = [...new Set(wish.cells?.map((c) => c.docket) ?? wish.dockets ?? [])].map((d) =>
+      dockets.find((k) => k.id === d || k.name === d),
+    );
+    if (!wantedDockets.length || wantedDockets.includes(undefined))
+      throw new Trouble('not-valid', 'Say which dockets: ids or names of dockets that are in the stockroom.', 'dockets');
     const wantedOutlets = wish.cells?.map((c) => c.outlet) ?? wish.outlets ?? outlets.map((o) => o.id);
     const strange = wantedOutlets.find((o) => !outlets.some((k) => k.id === o));
     if (strange) throw new Trouble('not-valid', `There is no outlet ${strange}.`, 'outlets');
@@ -81,7 +100,11 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
       const cells: { docketId: string; outletId: string }[] = [];
       for (const docket of wantedDockets as stock.DocketRow[])
         for (const outlet of outlets) {
-          const wanted = wish.cells ? wish.cells.some((c) => c.artwork === work.id && (c.docket === docket.id || c.docket === docket.name) && c.outlet === outlet.id) : wantedOutlets.includes(outlet.id) && docket.spec.outlets.includes(outlet.id);
+          const wanted = wish.cells
+            ? wish.cells.some(
+                (c) => c.artwork === work.id && (c.docket === docket.id || c.docket === docket.name) && c.outlet === outlet.id,
+              )
+            : wantedOutlets.includes(outlet.id) && docket.spec.outlets.includes(outlet.id);
           if (!wanted) continue;
           const why = outlet.rules ? whyNot(docket.spec.accepts, work) : `${outlet.name} is not connected`;
           if (why) leftOut.push({ artwork: work.name, docket: docket.name, outlet: outlet.name, why });
@@ -90,8 +113,14 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
       const added = await data.addProofs(tx, runId, work.id, cells);
       for (const cell of cells)
         if (!added.some((a) => a.docketId === cell.docketId && a.outletId === cell.outletId))
-          leftOut.push({ artwork: work.name, docket: dockets.find((d) => d.id === cell.docketId)!.name, outlet: outlets.find((o) => o.id === cell.outletId)!.name, why: 'passed or listed already' });
-      if (added.length) await addJob(tx, 'run.draft', { workspace, runId, artworkId: work.id }, { key: `draft:${runId}:${work.id}` });
+          leftOut.push({
+            artwork: work.name,
+            docket: dockets.find((d) => d.id === cell.docketId)!.name,
+            outlet: outlets.find((o) => o.id === cell.outletId)!.name,
+            why: 'passed or listed already',
+          });
+      if (added.length)
+        await addJob(tx, 'run.draft', { workspace, runId, artworkId: work.id }, { key: `draft:${runId}:${work.id}` });
     }
     await data.setLeftOut(tx, runId, leftOut);
     return runId;
@@ -104,7 +133,10 @@ function nameOf(names: string[]): string {
 }
 
 /** Passes ready proofs of a run, or just the given ones. Held ones stay; the answer says how many. */
-export async function passProofs(workspace: string, where: { run?: string; ids?: string[] }): Promise<{ passed: number; held: number }> {
+export async function passProofs(
+  workspace: string,
+  where: { run?: string; ids?: string[] },
+): Promise<{ passed: number; held: number }> {
   return inWorkspace(workspace, async (tx) => {
     if (where.run) await runIn(tx, where.run);
     const passed = await data.moveProofs(tx, where, ['ready'], 'passed');
@@ -114,7 +146,8 @@ export async function passProofs(workspace: string, where: { run?: string; ids?:
 }
 
 /** Takes passed proofs back to ready. */
-export const unpassProofs = (workspace: string, ids: string[]): Promise<number> => inWorkspace(workspace, (tx) => data.moveProofs(tx, { ids }, ['passed'], 'ready'));
+export const unpassProofs = (workspace: string, ids: string[]): Promise<number> =>
+  inWorkspace(workspace, (tx) => data.moveProofs(tx, { ids }, ['passed'], 'ready'));
 
 /** Puts every passed proof of a run in the outbox; `retry` takes the refused ones instead. */
 export async function sendRun(workspace: string, runId: string, goLive: boolean, retry = false): Promise<{ queued: number }> {
@@ -143,8 +176,19 @@ async function enqueue(tx: Tx, workspace: string, proofs: data.ProofRow[], live:
   const outlets = await stock.listOutlets(tx);
   for (const proof of proofs) {
     const outlet = outlets.find((o) => o.id === proof.outletId)!;
-    const payload = payloadOf(proof, dockets.find((d) => d.id === proof.docketId)!, outlet, workspace);
-    const sending = await queueSending(tx, { proofId: proof.id, runId: proof.runId, outletId: proof.outletId, goLive: live, payload });
+    const payload = payloadOf(
+      proof,
+      dockets.find((d) => d.id === proof.docketId)!,
+      outlet,
+      workspace,
+    );
+    const sending = await queueSending(tx, {
+      proofId: proof.id,
+      runId: proof.runId,
+      outletId: proof.outletId,
+      goLive: live,
+      payload,
+    });
     await queueJob(tx, workspace, proof.outletId, sending);
   }
   await data.moveProofs(tx, { ids: proofs.map((p) => p.id) }, ['passed', 'refused', 'listed'], 'sending');
@@ -168,7 +212,8 @@ export async function resumeRun(workspace: string, id: string): Promise<RunRepor
     await data.setRunState(tx, id, 'going');
     for (const sending of await waitingSendings(tx, id)) await queueJob(tx, workspace, sending.outletId, sending.id);
     const drafting = await data.listProofs(tx, { run: id, state: 'drafting', limit: 100_000 });
-    for (const artworkId of new Set(drafting.map((p) => p.artworkId))) await addJob(tx, 'run.draft', { workspace, runId: id, artworkId }, { key: `draft:${id}:${artworkId}` });
+    for (const artworkId of new Set(drafting.map((p) => p.artworkId)))
+      await addJob(tx, 'run.draft', { workspace, runId: id, artworkId }, { key: `draft:${id}:${artworkId}` });
   });
   return run(workspace, id);
 }

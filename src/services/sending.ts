@@ -39,13 +39,21 @@ export async function sendOne(workspace: string, sendingId: string): Promise<voi
       throw error;
     }
     await inWorkspace(workspace, async (tx) => {
-      await data.setSending(tx, sending.id, 'refused', error.kind === 'unclear' ? `${error.sentence} Tried ${MAX_ROUNDS} times; try again when it is up.` : error.sentence);
+      await data.setSending(
+        tx,
+        sending.id,
+        'refused',
+        error.kind === 'unclear' ? `${error.sentence} Tried ${MAX_ROUNDS} times; try again when it is up.` : error.sentence,
+      );
       await moveProofs(tx, { ids: [sending.proofId] }, ['sending'], 'refused');
     });
   }
 }
 
-async function begin(workspace: string, sendingId: string): Promise<{ sending: SendingRow; adapter: OutletAdapter; session: Session } | null> {
+async function begin(
+  workspace: string,
+  sendingId: string,
+): Promise<{ sending: SendingRow; adapter: OutletAdapter; session: Session } | null> {
   return inWorkspace(workspace, async (tx) => {
     const sending = await data.sendingForWork(tx, sendingId);
     if (!sending || !['waiting', 'sending'].includes(sending.state)) return null;
@@ -58,7 +66,13 @@ async function begin(workspace: string, sendingId: string): Promise<{ sending: S
 }
 
 /** One step: skipped when done, looked up when it may have been done, else done and recorded. */
-async function carryOut(workspace: string, sending: SendingRow, step: string, adapter: OutletAdapter, session: Session): Promise<Gate> {
+async function carryOut(
+  workspace: string,
+  sending: SendingRow,
+  step: string,
+  adapter: OutletAdapter,
+  session: Session,
+): Promise<Gate> {
   for (let attempt = 0; ; attempt++) {
     const before = await inWorkspace(workspace, async (tx) => {
       const run = await runById(tx, sending.runId);

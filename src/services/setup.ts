@@ -45,11 +45,21 @@ export function starterDocket(blank: BlankSpec): DocketSpec {
       { scene: isShirt ? (whole?.id ?? '') : (its.at(-1)?.id ?? ''), colour: 1 },
     ],
     wording: {
-      title: isShirt ? '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt' : '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art Print',
+      title: isShirt
+        ? '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt'
+        : '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art Print',
       description: '{{ artwork.name }}: {{ artwork.subject }}.\n\n{{ product.text }}\n\nCare: {{ product.care }}',
-      tags: isShirt ? ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift', 'graphic tee'] : ['{{ artwork.subject }} print', '{{ artwork.subject }} poster', 'wall art'],
+      tags: isShirt
+        ? ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift', 'graphic tee']
+        : ['{{ artwork.subject }} print', '{{ artwork.subject }} poster', 'wall art'],
     },
-    pricePlan: { name: 'steady 35%', aim: { kind: 'margin', share: 350_000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
+    pricePlan: {
+      name: 'steady 35%',
+      aim: { kind: 'margin', share: 350_000 },
+      postageIncluded: true,
+      largeSizeExtraMinor: 0,
+      ending: 99,
+    },
     accepts: { ground: isShirt ? 'see-through' : 'full', minPpi: 150 },
     outlets: OUTLETS.map((o) => o.id),
   };

@@ -12,7 +12,10 @@ export interface SheetColumn {
   docketName: string;
 }
 /** A proof, an open cell (null), or the reason why there cannot be one. */
-export type SheetCell = { id: string; state: ProofState; small: string | null; priceMinor: number | null; problem: string | null } | { why: string } | null;
+export type SheetCell =
+  | { id: string; state: ProofState; small: string | null; priceMinor: number | null; problem: string | null }
+  | { why: string }
+  | null;
 export interface SheetRow {
   id: string;
   name: string;
@@ -30,11 +33,23 @@ export interface Sheet {
 /** The whole grid: artworks x dockets within outlets. */
 export async function sheet(workspace: string): Promise<Sheet> {
   return inWorkspace(workspace, async (tx) => {
-    const [outlets, dockets, works, proofs] = [await stock.listOutlets(tx), await stock.listDockets(tx), await artworks.listArtworks(tx, { state: 'ready', limit: 20_000 }), await cellProofs(tx)];
-    const pairs = outlets.filter((o) => o.connected).flatMap((outlet) => dockets.filter((d) => d.spec.outlets.includes(outlet.id)).map((docket) => ({ outlet, docket })));
+    const [outlets, dockets, works, proofs] = [
+      await stock.listOutlets(tx),
+      await stock.listDockets(tx),
+      await artworks.listArtworks(tx, { state: 'ready', limit: 20_000 }),
+      await cellProofs(tx),
+    ];
+    const pairs = outlets
+      .filter((o) => o.connected)
+      .flatMap((outlet) => dockets.filter((d) => d.spec.outlets.includes(outlet.id)).map((docket) => ({ outlet, docket })));
     const at = new Map(proofs.map((p) => [`${p.artworkId}/${p.docketId}/${p.outletId}`, p]));
     return {
-      columns: pairs.map(({ outlet, docket }) => ({ outlet: outlet.id, outletName: outlet.name, docket: docket.id, docketName: docket.name })),
+      columns: pairs.map(({ outlet, docket }) => ({
+        outlet: outlet.id,
+        outletName: outlet.name,
+        docket: docket.id,
+        docketName: docket.name,
+      })),
       rows: works.map((work) => ({
         id: work.id,
         name: work.name,

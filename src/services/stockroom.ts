@@ -32,32 +32,57 @@ export async function docket(workspace: string, id: string): Promise<DocketRow> 
 
 /** Holds a docket's spec against its schema, its blank and its own patterns. Throws a Trouble with the first fault. */
 export async function checkDocket(workspace: string, blankId: string, spec: unknown): Promise<DocketSpec> {
-  if (!docketIsValid(spec)) throw new Trouble('not-valid', `${docketIsValid.errors!.map(say).join('; ')}.`, docketIsValid.errors![0]!.instancePath.slice(1));
+  if (!docketIsValid(spec))
+    throw new Trouble(
+      'not-valid',
+      `${docketIsValid.errors!.map(say).join('; ')}.`,
+      docketIsValid.errors![0]!.instancePath.slice(1),
+    );
   const blank = (await blanks(workspace)).find((b) => b.id === blankId);
   if (!blank) throw new Trouble('not-valid', 'That blank is not in the stockroom.', 'blankId');
   const unknown = (kind: string, wanted: string[], there: string[]) => {
     const missing = wanted.filter((w) => !there.includes(w));
     if (missing.length) throw new Trouble('not-valid', `${blank.name} has no ${kind} ${missing.join(', ')}.`, kind);
   };
-  unknown('colour', spec.colours, blank.colours.map((c) => c.name)); // prettier-ignore
-  unknown('size', spec.sizes, blank.sizes.map((s) => s.name)); // prettier-ignore
-  unknown('print area', [spec.area], blank.areas.map((a) => a.name)); // prettier-ignore
-  for (const shot of spec.shots) if (!sceneById(shot.scene)?.areas.some((a) => a.name === spec.area)) throw new Trouble('not-valid', `The scene ${shot.scene} does not show the print area ${spec.area}.`, 'shots');
+  unknown(
+    'colour',
+    spec.colours,
+    blank.colours.map((c) => c.name),
+  );
+  unknown(
+    'size',
+    spec.sizes,
+    blank.sizes.map((s) => s.name),
+  );
+  unknown(
+    'print area',
+    [spec.area],
+    blank.areas.map((a) => a.name),
+  );
+  for (const shot of spec.shots)
+    if (!sceneById(shot.scene)?.areas.some((a) => a.name === spec.area))
+      throw new Trouble('not-valid', `The scene ${shot.scene} does not show the print area ${spec.area}.`, 'shots');
   for (const field of ['title', 'description'] as const) {
     const tried = fill(spec.wording[field], { artwork: {}, product: {}, outlet: {} });
-    if (!tried.ok && tried.sentence.includes('cannot be read')) throw new Trouble('not-valid', tried.sentence, `wording.${field}`);
+    if (!tried.ok && tried.sentence.includes('cannot be read'))
+      throw new Trouble('not-valid', tried.sentence, `wording.${field}`);
   }
   return spec;
 }
 
 /** Saves a docket after checking it. Returns it as saved. */
-export async function saveDocket(workspace: string, input: { id: string | null; name: string; blankId: string; spec: DocketSpec }): Promise<DocketRow> {
+export async function saveDocket(
+  workspace: string,
+  input: { id: string | null; name: string; blankId: string; spec: DocketSpec },
+): Promise<DocketRow> {
   if (!input.name?.trim()) throw new Trouble('not-valid', 'A docket needs a name.', 'name');
   await checkDocket(workspace, input.blankId, input.spec);
-  const id = await inWorkspace(workspace, (tx) => data.putDocket(tx, { ...input, name: input.name.trim() })).catch((e: { code?: string }) => {
-    if (e.code === '23505') throw new Trouble('conflict', `There is a docket called ${input.name} already.`, 'name');
-    throw e;
-  });
+  const id = await inWorkspace(workspace, (tx) => data.putDocket(tx, { ...input, name: input.name.trim() })).catch(
+    (e: { code?: string }) => {
+      if (e.code === '23505') throw new Trouble('conflict', `There is a docket called ${input.name} already.`, 'name');
+      throw e;
+    },
+  );
   if (!id) throw new Trouble('not-found', 'There is no such docket.');
   return docket(workspace, id);
 }
@@ -120,7 +145,8 @@ export function sessionFor(workspace: string, outlet: OutletRow): Session {
   };
 }
 
-export const addOutlet = (workspace: string, o: { id: string; name: string; style: string; baseUrl: string }): Promise<void> => inWorkspace(workspace, (tx) => data.addOutlet(tx, o));
+export const addOutlet = (workspace: string, o: { id: string; name: string; style: string; baseUrl: string }): Promise<void> =>
+  inWorkspace(workspace, (tx) => data.addOutlet(tx, o));
 
 async function outlet(workspace: string, id: string): Promise<OutletRow> {
   const found = await inWorkspace(workspace, (tx) => data.outletById(tx, id));
@@ -144,11 +170,22 @@ export async function refreshRules(workspace: string, id: string): Promise<Outle
 /** Connects an outlet that takes a token. The token is tried before it is kept for good. */
 export async function connectWithToken(workspace: string, id: string, token: string): Promise<OutletRow> {
   const before = await outlet(workspace, id);
-  const tried: Session = { baseUrl: before.baseUrl, secret: { token }, keep: () => Promise.resolve(), readPicture: () => Promise.reject(new Error('not now')) };
+  const tried: Session = {
+    baseUrl: before.baseUrl,
+    secret: { token },
+    keep: () => Promise.resolve(),
+    readPicture: () => Promise.reject(new Error('not now')),
+  };
   try {
     await adapterFor(before.style).fetchRules(tried);
   } catch (error) {
-    throw new Trouble('outlet-trouble', error instanceof OutletAnswer && error.kind === 'sign-in' ? `${before.name} does not know that token.` : `${before.name} did not answer. Try again when it is up.`, 'token');
+    throw new Trouble(
+      'outlet-trouble',
+      error instanceof OutletAnswer && error.kind === 'sign-in'
+        ? `${before.name} does not know that token.`
+        : `${before.name} did not answer. Try again when it is up.`,
+      'token',
+    );
   }
   await inWorkspace(workspace, (tx) => data.keepSecret(tx, id, seal({ token })));
   return refreshRules(workspace, id);
@@ -158,7 +195,12 @@ export async function connectWithToken(workspace: string, id: string, token: str
 export async function beginConsent(workspace: string, id: string, redirectUri: string): Promise<string> {
   const it = await outlet(workspace, id);
   const verifier = newVerifier();
-  return consentAddress(it.baseUrl, redirectUri, encodeURIComponent(seal({ id, verifier, redirectUri, until: Date.now() + 600_000 })), verifier);
+  return consentAddress(
+    it.baseUrl,
+    redirectUri,
+    encodeURIComponent(seal({ id, verifier, redirectUri, until: Date.now() + 600_000 })),
+    verifier,
+  );
 }
 
 /** Second half: exchanges the code that the outlet sent back. */
@@ -168,7 +210,10 @@ export async function endConsent(workspace: string, code: string, state: string)
     kept = unseal(decodeURIComponent(state));
     if (kept.until < Date.now()) throw new Error('late');
   } catch {
-    throw new Trouble('bad-request', 'That answer does not belong to a connection begun here in the last ten minutes. Connect again.');
+    throw new Trouble(
+      'bad-request',
+      'That answer does not belong to a connection begun here in the last ten minutes. Connect again.',
+    );
   }
   const it = await outlet(workspace, kept.id);
   try {

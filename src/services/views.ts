@@ -13,12 +13,23 @@ export const artworkView = ({ sha256, ...a }: ArtworkRow) => ({
 });
 export type ArtworkView = ReturnType<typeof artworkView>;
 
-export const proofView = (p: ProofRow) => ({ ...p, pictures: p.pictures.map((s) => ({ scene: s.scene, colour: s.colour, picture: picture(s.file), small: picture(s.small) })) });
+export const proofView = (p: ProofRow) => ({
+  ...p,
+  pictures: p.pictures.map((s) => ({ scene: s.scene, colour: s.colour, picture: picture(s.file), small: picture(s.small) })),
+});
 export type ProofView = ReturnType<typeof proofView>;
 
 export const listingView = ({ small, ...l }: ListingRow) => ({ ...l, small: picture(small) });
 export type ListingView = ReturnType<typeof listingView>;
 
 /** An outlet without its secret. */
-export const outletView = ({ id, name, style, baseUrl, connected, rules, rulesAt }: OutletRow) => ({ id, name, style, baseUrl, connected, rules, rulesAt });
+export const outletView = ({ id, name, style, baseUrl, connected, rules, rulesAt }: OutletRow) => ({
+  id,
+  name,
+  style,
+  baseUrl,
+  connected,
+  rules,
+  rulesAt,
+});
 export type OutletView = ReturnType<typeof outletView>;

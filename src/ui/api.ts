@@ -13,7 +13,10 @@ export class Refusal extends Error {
 
 /** One call of `/api/v1` with the browser's own session. */
 export async function api<T = Record<string, never>>(method: string, path: string, body?: object): Promise<T> {
-  const response = await fetch(`/api/v1${path}`, { method, ...(body && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) }).catch(() => {
+  const response = await fetch(`/api/v1${path}`, {
+    method,
+    ...(body && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+  }).catch(() => {
     throw new Refusal(0, 'Union Press does not answer. Is it still running?');
   });
   const answer = (await response.json().catch(() => ({}))) as T & { detail?: string; field?: string };

@@ -11,7 +11,19 @@ export interface Entry {
 }
 
 /** The front door: first start and sign-in share its form. */
-export function Door({ title, lead, entries, action, path }: { title: string; lead: string; entries: Entry[]; action: string; path: string }) {
+export function Door({
+  title,
+  lead,
+  entries,
+  action,
+  path,
+}: {
+  title: string;
+  lead: string;
+  entries: Entry[];
+  action: string;
+  path: string;
+}) {
   const [fault, setFault] = useState<{ field?: string; sentence: string } | null>(null);
   const [busy, setBusy] = useState(false);
   const submit = async (form: FormData) => {
@@ -21,7 +33,11 @@ export function Door({ title, lead, entries, action, path }: { title: string; le
       window.location.assign('/artwork');
     } catch (error) {
       setBusy(false);
-      setFault(error instanceof Refusal ? { field: error.field, sentence: error.sentence } : { sentence: 'That did not work. Try again.' });
+      setFault(
+        error instanceof Refusal
+          ? { field: error.field, sentence: error.sentence }
+          : { sentence: 'That did not work. Try again.' },
+      );
     }
   };
   return (
@@ -41,7 +57,14 @@ export function Door({ title, lead, entries, action, path }: { title: string; le
           {entries.map((e) => (
             <label key={e.name} className="mt-3 block">
               <span className="text-[12px] text-soft">{e.label}</span>
-              <input className="field text-[15px]" name={e.name} type={e.type ?? 'text'} required autoComplete={e.complete} aria-invalid={fault?.field === e.name} />
+              <input
+                className="field text-[15px]"
+                name={e.name}
+                type={e.type ?? 'text'}
+                required
+                autoComplete={e.complete}
+                aria-invalid={fault?.field === e.name}
+              />
               {e.hint && <span className="text-[11.5px] text-soft">{e.hint}</span>}
             </label>
           ))}

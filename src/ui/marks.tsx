@@ -32,7 +32,15 @@ const SHAPES: Record<ProofState, React.ReactNode> = {
   ),
 };
 
-const INK: Record<ProofState, string> = { listed: 'text-teal', passed: 'text-teal', ready: 'text-ink', held: 'text-ochre', drafting: 'text-soft', sending: 'text-ink', refused: 'text-spot' };
+const INK: Record<ProofState, string> = {
+  listed: 'text-teal',
+  passed: 'text-teal',
+  ready: 'text-ink',
+  held: 'text-ochre',
+  drafting: 'text-soft',
+  sending: 'text-ink',
+  refused: 'text-spot',
+};
 
 export const MEANING: Record<ProofState, string> = {
   listed: 'stands at the outlet',
@@ -47,7 +55,18 @@ export const MEANING: Record<ProofState, string> = {
 /** The mark of a state; with `word` the state is written beside it, else it is its label. */
 export function Mark({ state, word = false, size = 16 }: { state: ProofState; word?: boolean; size?: number }) {
   const svg = (
-    <svg width={size} height={size} viewBox="0 0 16 16" fill="none" stroke="currentColor" strokeWidth={1.7} strokeLinecap="round" strokeLinejoin="round" className={`${INK[state]} shrink-0`} {...(word ? { 'aria-hidden': true } : { role: 'img', 'aria-label': state })}>
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 16 16"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth={1.7}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      className={`${INK[state]} shrink-0`}
+      {...(word ? { 'aria-hidden': true } : { role: 'img', 'aria-label': state })}
+    >
       {!word && <title>{state}</title>}
       {SHAPES[state]}
     </svg>

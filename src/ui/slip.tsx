@@ -2,7 +2,21 @@
 import { X } from 'lucide-react';
 
 /** The torn ticket at the right: the thing under the cursor in full. */
-export function Slip({ kicker, title, close, foot, children, label }: { kicker: React.ReactNode; title: string; close?: () => void; foot?: React.ReactNode; children: React.ReactNode; label: string }) {
+export function Slip({
+  kicker,
+  title,
+  close,
+  foot,
+  children,
+  label,
+}: {
+  kicker: React.ReactNode;
+  title: string;
+  close?: () => void;
+  foot?: React.ReactNode;
+  children: React.ReactNode;
+  label: string;
+}) {
   return (
     <div className="min-h-0 py-2.5 pr-3.5 pl-1">
       <aside aria-label={label} className="slip grid h-full min-h-0 grid-rows-[auto_1fr_auto]">
@@ -23,7 +37,19 @@ export function Slip({ kicker, title, close, foot, children, label }: { kicker: 
 }
 
 /** A labelled line of a slip, with where its value comes from. */
-export function Line({ label, from, note, children, bad = false }: { label: React.ReactNode; from?: React.ReactNode; note?: React.ReactNode; children: React.ReactNode; bad?: boolean }) {
+export function Line({
+  label,
+  from,
+  note,
+  children,
+  bad = false,
+}: {
+  label: React.ReactNode;
+  from?: React.ReactNode;
+  note?: React.ReactNode;
+  children: React.ReactNode;
+  bad?: boolean;
+}) {
   return (
     <div className="mt-3 first:mt-0">
       <div className="mb-0.5 flex items-baseline justify-between text-[11.5px] text-soft">
@@ -37,4 +63,8 @@ export function Line({ label, from, note, children, bad = false }: { label: Reac
   );
 }
 
-export const Source = ({ from, plan }: { from: 'pattern' | 'hand'; plan?: string }) => <span className={`source ${from === 'hand' ? 'hand' : ''}`}>{from === 'hand' ? 'by hand' : plan ? `plan: ${plan}` : 'pattern'}</span>;
+export const Source = ({ from, plan }: { from: 'pattern' | 'hand'; plan?: string }) => (
+  <span className={`source ${from === 'hand' ? 'hand' : ''}`}>
+    {from === 'hand' ? 'by hand' : plan ? `plan: ${plan}` : 'pattern'}
+  </span>
+);

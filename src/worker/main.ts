@@ -28,7 +28,13 @@ const tasks: TaskList = {
     const { workspace, artworkId } = payload as Payload;
     const it = await artwork(workspace, artworkId).catch(() => null);
     if (it?.state !== 'arriving') return;
-    const result = await pictures.run({ kind: 'read', sha256: it.sha256, fileName: it.fileName, working: workingName(it.sha256), thumb: thumbName(it.sha256) });
+    const result = await pictures.run({
+      kind: 'read',
+      sha256: it.sha256,
+      fileName: it.fileName,
+      working: workingName(it.sha256),
+      thumb: thumbName(it.sha256),
+    });
     if (result.ok) await recordMeasured(workspace, it.id, result.read!);
     else await recordRefused(workspace, it.id, result.sentence);
   },
@@ -36,10 +42,12 @@ const tasks: TaskList = {
     const { workspace, runId, artworkId } = payload as Payload;
     const plan = await planDrafts(workspace, runId, artworkId);
     if (!plan) return;
-    const result = await pictures.run({ kind: 'render', working: workingName(plan.artwork.sha256), orders: plan.pictures }).catch((error: Error): PictureResult => {
-      console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
-      return { ok: false, sentence: error.message };
-    });
+    const result = await pictures
+      .run({ kind: 'render', working: workingName(plan.artwork.sha256), orders: plan.pictures })
+      .catch((error: Error): PictureResult => {
+        console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
+        return { ok: false, sentence: error.message };
+      });
     await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
   },
   'outlet.send': async (payload) => {
@@ -49,7 +57,7 @@ const tasks: TaskList = {
 };
 
 const quiet = new Logger(() => (level, message) => {
-  if (level === 'error' || level === 'warning') console.error(`queue: ${message}`);
+  if (['error', 'warning'].includes(String(level))) console.error(`queue: ${message}`);
 });
 
 const queuePool = new pg.Pool({ connectionString: process.env.QUEUE_URL, max: threads + 8 });

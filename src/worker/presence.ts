@@ -19,8 +19,12 @@ export async function standIn(connectionString: string): Promise<{ leave: () => 
   await client.connect();
   const alone = (await client.query<{ ok: boolean }>('SELECT pg_try_advisory_lock($1, 1) AS ok', [LOCK_SPACE])).rows[0]!.ok;
   if (alone) {
-    const locked = await client.query<{ locked_by: string }>('SELECT DISTINCT locked_by FROM graphile_worker.jobs WHERE locked_by IS NOT NULL');
-    const queues = await client.query<{ locked_by: string }>('SELECT DISTINCT locked_by FROM graphile_worker._private_job_queues WHERE locked_by IS NOT NULL');
+    const locked = await client.query<{ locked_by: string }>(
+      'SELECT DISTINCT locked_by FROM graphile_worker.jobs WHERE locked_by IS NOT NULL',
+    );
+    const queues = await client.query<{ locked_by: string }>(
+      'SELECT DISTINCT locked_by FROM graphile_worker._private_job_queues WHERE locked_by IS NOT NULL',
+    );
     const dead = [...new Set([...locked.rows, ...queues.rows].map((r) => r.locked_by))];
     if (dead.length) {
       const utils = await makeWorkerUtils({ connectionString });

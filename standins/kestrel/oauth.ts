@@ -31,19 +31,41 @@ export function oauth(app: FastifyInstance, folder: string): (request: FastifyRe
 
   app.get('/oauth/authorize', async (request, reply) => {
     const q = request.query as Record<string, string | undefined>;
-    if (q.response_type !== 'code' || !q.client_id || !q.redirect_uri || !q.state || q.code_challenge_method !== 'S256' || !q.code_challenge)
-      return reply.code(400).send({ error: 'invalid_request', error_description: 'response_type=code, client_id, redirect_uri, state and an S256 code_challenge are needed.' });
-    const hidden = ['client_id', 'redirect_uri', 'state', 'code_challenge'].map((name) => `<input type="hidden" name="${name}" value="${esc(q[name]!)}">`).join('');
-    return reply.type('text/html').send(
-      page('Allow access · Kestrel Fair', CSS, `<header><a class="brand">Kestrel Fair</a></header><main class="ask"><h1>${esc(q.client_id)} asks to look after your stall</h1><p>It may make, change and end listings in <b>Saltmarsh Lane</b>. It cannot see your payments.</p><form method="post">${hidden}<button name="answer" value="allow">Allow</button> <button class="plain" name="answer" value="deny">Not now</button></form></main>`),
-    );
+    if (
+      q.response_type !== 'code' ||
+      !q.client_id ||
+      !q.redirect_uri ||
+      !q.state ||
+      q.code_challenge_method !== 'S256' ||
+      !q.code_challenge
+    )
+      return reply.code(400).send({
+        error: 'invalid_request',
+        error_description: 'response_type=code, client_id, redirect_uri, state and an S256 code_challenge are needed.',
+      });
+    const hidden = ['client_id', 'redirect_uri', 'state', 'code_challenge']
+      .map((name) => `<input type="hidden" name="${name}" value="${esc(q[name]!)}">`)
+      .join('');
+    return reply
+      .type('text/html')
+      .send(
+        page(
+          'Allow access · Kestrel Fair',
+          CSS,
+          `<header><a class="brand">Kestrel Fair</a></header><main class="ask"><h1>${esc(q.client_id)} asks to look after your stall</h1><p>It may make, change and end listings in <b>Saltmarsh Lane</b>. It cannot see your payments.</p><form method="post">${hidden}<button name="answer" value="allow">Allow</button> <button class="plain" name="answer" value="deny">Not now</button></form></main>`,
+        ),
+      );
   });
 
   app.post('/oauth/authorize', async (request, reply) => {
     const b = request.body as Record<string, string>;
     const back = new URL(b.redirect_uri!);
     back.searchParams.set('state', b.state!);
-    if (b.answer === 'allow') back.searchParams.set('code', issue('code', { clientId: b.client_id!, redirectUri: b.redirect_uri!, challenge: b.code_challenge! }, 300));
+    if (b.answer === 'allow')
+      back.searchParams.set(
+        'code',
+        issue('code', { clientId: b.client_id!, redirectUri: b.redirect_uri!, challenge: b.code_challenge! }, 300),
+      );
     else back.searchParams.set('error', 'access_denied');
     return reply.redirect(back.toString(), 303);
   });
@@ -54,8 +76,11 @@ export function oauth(app: FastifyInstance, folder: string): (request: FastifyRe
     let grant: Grant | undefined;
     if (b.grant_type === 'authorization_code') {
       grant = take(b.code, 'code');
-      if (!grant || grant.clientId !== b.client_id || grant.redirectUri !== b.redirect_uri) return refuse('invalid_grant', 'The code is unknown, used or too old.');
-      const challenge = createHash('sha256').update(b.code_verifier ?? '').digest('base64url');
+      if (!grant || grant.clientId !== b.client_id || grant.redirectUri !== b.redirect_uri)
+        return refuse('invalid_grant', 'The code is unknown, used or too old.');
+      const challenge = createHash('sha256')
+        .update(b.code_verifier ?? '')
+        .digest('base64url');
       if (challenge !== grant.challenge) return refuse('invalid_grant', 'The code verifier does not match.');
       grants.remove(grant.id);
     } else if (b.grant_type === 'refresh_token') {
@@ -63,7 +88,12 @@ export function oauth(app: FastifyInstance, folder: string): (request: FastifyRe
       if (!grant || grant.clientId !== b.client_id) return refuse('invalid_grant', 'The refresh token is unknown.');
     } else return refuse('unsupported_grant_type', 'Use authorization_code or refresh_token.');
     const refresh = b.grant_type === 'refresh_token' ? grant.id : issue('refresh', grant, 90 * 86400);
-    return { access_token: issue('access', grant, ACCESS_SECONDS), token_type: 'Bearer', expires_in: ACCESS_SECONDS, refresh_token: refresh };
+    return {
+      access_token: issue('access', grant, ACCESS_SECONDS),
+      token_type: 'Bearer',
+      expires_in: ACCESS_SECONDS,
+      refresh_token: refresh,
+    };
   });
 
   return (request) => Boolean(take(request.headers.authorization?.replace(/^Bearer /, ''), 'access'));

@@ -1,5 +1,5 @@
 import { esc, money, page } from '../page';
-import type { KestrelListing } from './kestrel';
+import type { KestrelListing } from './listing';
 import { CSS } from './style';
 
 const HEAD = '<header><a class="brand" href="/kestrel/fair">Kestrel Fair</a></header>';
@@ -8,7 +8,12 @@ const cheapest = (l: KestrelListing) => Math.min(...l.variants.map((v) => v.pric
 /** The listing as a buyer sees it. */
 export function listingPage(l: KestrelListing): string {
   const shots = l.pictures.map((p, i) => `<img ${i ? '' : 'class="first"'} src="/kestrel/picture/${p.id}" alt="${esc(p.alt)}">`);
-  const options = l.options.map((name, k) => `<b>${esc(name)}</b>${[...new Set(l.variants.map((v) => v.values[k]!))].map((v) => `<span>${esc(v)}</span>`).join('')}`).join('');
+  const options = l.options
+    .map(
+      (name, k) =>
+        `<b>${esc(name)}</b>${[...new Set(l.variants.map((v) => v.values[k]!))].map((v) => `<span>${esc(v)}</span>`).join('')}`,
+    )
+    .join('');
   return page(
     l.title,
     CSS,
@@ -17,5 +22,9 @@ export function listingPage(l: KestrelListing): string {
 }
 
 export function stallPage(all: KestrelListing[]): string {
-  return page('Saltmarsh Lane · Kestrel Fair', CSS, `${HEAD}<main><h1>Saltmarsh Lane</h1><div class="stalls">${all.map((l) => `<a href="/kestrel/fair/listing/${l.id}"><img src="/kestrel/picture/${l.pictures[0]?.id ?? ''}" alt="">${esc(l.title.split(',')[0]!)}<br><b>${money(cheapest(l), 'USD')}</b></a>`).join('')}</div></main>`);
+  return page(
+    'Saltmarsh Lane · Kestrel Fair',
+    CSS,
+    `${HEAD}<main><h1>Saltmarsh Lane</h1><div class="stalls">${all.map((l) => `<a href="/kestrel/fair/listing/${l.id}"><img src="/kestrel/picture/${l.pictures[0]?.id ?? ''}" alt="">${esc(l.title.split(',')[0]!)}<br><b>${money(cheapest(l), 'USD')}</b></a>`).join('')}</div></main>`,
+  );
 }

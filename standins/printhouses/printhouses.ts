@@ -20,15 +20,23 @@ const BRIGHTSEA = {
         { name: 'Ink', hex: '#17171a' },
       ],
       sizes: [
-        ['XS', 940], ['S', 940], ['M', 940], ['L', 965], ['XL', 990], ['2XL', 1140], ['3XL', 1290], ['4XL', 1425],
-      ].map(([name, cost]) => ({ name, cost_cents: cost })), // prettier-ignore
+        ['XS', 940],
+        ['S', 940],
+        ['M', 940],
+        ['L', 965],
+        ['XL', 990],
+        ['2XL', 1140],
+        ['3XL', 1290],
+        ['4XL', 1425],
+      ].map(([name, cost]) => ({ name, cost_cents: cost })),
       postage_cents: 479,
       production_days: 3,
       areas: [
         { name: 'front', width_mm: 381, height_mm: 457.2, ppi: 300 },
         { name: 'chest', width_mm: 101.6, height_mm: 101.6, ppi: 300 },
       ],
-      text_for_buyers: 'Soft, medium-weight ring-spun cotton with a ribbed crew neck and twin-needle hems. Side seams keep its shape wash after wash.',
+      text_for_buyers:
+        'Soft, medium-weight ring-spun cotton with a ribbed crew neck and twin-needle hems. Side seams keep its shape wash after wash.',
       text_for_sellers: 'Blank sourced from two mills; no minimum order; add your own inside label from 50 pieces.',
       care: 'Wash at 30 °C inside out, do not bleach, dry on a line, iron on the back.',
     },
@@ -45,12 +53,17 @@ const ALDERGATE = {
       currency: 'USD',
       colours: [{ name: 'White', hex: '#fbfaf7' }],
       sizes: [
-        ['A3', 720], ['A2', 980], ['12 x 18 in', 760], ['18 x 24 in', 1080], ['24 x 36 in', 1490],
-      ].map(([name, cost]) => ({ name, cost_cents: cost })), // prettier-ignore
+        ['A3', 720],
+        ['A2', 980],
+        ['12 x 18 in', 760],
+        ['18 x 24 in', 1080],
+        ['24 x 36 in', 1490],
+      ].map(([name, cost]) => ({ name, cost_cents: cost })),
       postage_cents: 550,
       production_days: 2,
       areas: [{ name: 'sheet', width_mm: 420, height_mm: 594, ppi: 200 }],
-      text_for_buyers: 'Heavy matt paper, 200 g/m², printed with pigment inks that keep their colour for decades. Sent rolled in a stiff tube; frame not included.',
+      text_for_buyers:
+        'Heavy matt paper, 200 g/m², printed with pigment inks that keep their colour for decades. Sent rolled in a stiff tube; frame not included.',
       text_for_sellers: 'White-label tubes on request. Volume prices from 25 sheets.',
       care: 'Keep out of direct sun; handle with dry hands.',
     },

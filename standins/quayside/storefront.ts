@@ -1,5 +1,5 @@
 import { esc, page } from '../page';
-import type { QuaysideProduct } from './quayside';
+import type { QuaysideProduct } from './product';
 
 /** A seller's own shop: white, wide, thin sans, navy rules. */
 const CSS = `body{font:15px/1.6 "Liberation Sans",Arial,sans-serif;color:#12233a;background:#fff}nav{display:flex;justify-content:space-between;padding:22px 48px;border-bottom:1px solid #12233a;letter-spacing:.18em;text-transform:uppercase;font-size:13px}nav a{color:inherit;text-decoration:none}
@@ -10,11 +10,24 @@ const NAV = '<nav><a href="/quayside/shop">Saltmarsh Lane</a><span>Shop &nbsp; A
 const lowest = (p: QuaysideProduct) => p.variants.map((v) => v.price).sort((a, b) => Number(a) - Number(b))[0]!;
 
 export function productPage(p: QuaysideProduct): string {
-  const choices = p.option_names.map((name, k) => `<fieldset><legend>${esc(name)}</legend>${[...new Set(p.variants.map((v) => v.choices[k]!))].map((c) => `<span>${esc(c)}</span>`).join('')}</fieldset>`).join('');
+  const choices = p.option_names
+    .map(
+      (name, k) =>
+        `<fieldset><legend>${esc(name)}</legend>${[...new Set(p.variants.map((v) => v.choices[k]!))].map((c) => `<span>${esc(c)}</span>`).join('')}</fieldset>`,
+    )
+    .join('');
   // body_html was sanitised when it came in
-  return page(p.name, CSS, `${p.status === 'hidden' ? '<div class="note">Preview: this product is hidden from the shop.</div>' : ''}${NAV}<main><div class="gallery">${p.media.map((m) => `<img src="/quayside/file/${m.file}" alt="${esc(m.alt)}">`).join('')}</div><div class="info"><h1>${esc(p.name)}</h1><p class="price">$${lowest(p)}</p>${choices}<div class="add">Add to basket</div>${p.body_html}</div></main>`);
+  return page(
+    p.name,
+    CSS,
+    `${p.status === 'hidden' ? '<div class="note">Preview: this product is hidden from the shop.</div>' : ''}${NAV}<main><div class="gallery">${p.media.map((m) => `<img src="/quayside/file/${m.file}" alt="${esc(m.alt)}">`).join('')}</div><div class="info"><h1>${esc(p.name)}</h1><p class="price">$${lowest(p)}</p>${choices}<div class="add">Add to basket</div>${p.body_html}</div></main>`,
+  );
 }
 
 export function shopPage(all: QuaysideProduct[]): string {
-  return page('Saltmarsh Lane', CSS, `${NAV}<div class="grid">${all.map((p) => `<a href="/quayside/shop/${p.handle}"><img src="/quayside/file/${p.media[0]?.file ?? ''}" alt=""><p>${esc(p.name)}<br>$${lowest(p)}</p></a>`).join('')}</div>`);
+  return page(
+    'Saltmarsh Lane',
+    CSS,
+    `${NAV}<div class="grid">${all.map((p) => `<a href="/quayside/shop/${p.handle}"><img src="/quayside/file/${p.media[0]?.file ?? ''}" alt=""><p>${esc(p.name)}<br>$${lowest(p)}</p></a>`).join('')}</div>`,
+  );
 }

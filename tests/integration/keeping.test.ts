@@ -29,8 +29,10 @@ describe('what a hand wrote', () => {
     const run = await ok<Run>('POST', '/runs', { artworks, dockets: [docket], outlets: ['kestrel'] });
     expect((await drafted(run.id)).counts).toEqual({ held: 1 });
     const [proof] = (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}`)).items;
-    expect(proof!.problems.map((p) => p.sentence)).toContain('The pattern asks for the artwork’s subject, which is not filled in.');
-    expect((await ok<{ passed: number; held: number }>('POST', `/runs/${run.id}/pass`, {}))).toEqual({ passed: 0, held: 1 }); // prettier-ignore
+    expect(proof!.problems.map((p) => p.sentence)).toContain(
+      'The pattern asks for the artwork’s subject, which is not filled in.',
+    );
+    expect(await ok<{ passed: number; held: number }>('POST', `/runs/${run.id}/pass`, {})).toEqual({ passed: 0, held: 1 });
   });
 });
 
@@ -38,7 +40,9 @@ describe('workspaces', () => {
   test('every table of ours is held by row-level security', async () => {
     const owner = new pg.Client({ connectionString: process.env.QUEUE_OWNER_URL });
     await owner.connect();
-    const open = await owner.query("SELECT relname FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind = 'r' AND NOT relrowsecurity");
+    const open = await owner.query(
+      "SELECT relname FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind = 'r' AND NOT relrowsecurity",
+    );
     await owner.end();
     expect(open.rows).toEqual([{ relname: 'schema_migration' }]);
   });
@@ -51,14 +55,20 @@ describe('workspaces', () => {
     expect((await app.query('SELECT FROM artwork')).rowCount).toBeGreaterThan(0);
     await app.query("SELECT set_config('press.workspace', gen_random_uuid()::text, false)");
     expect((await app.query('SELECT FROM artwork')).rowCount).toBe(0);
-    await expect(app.query("INSERT INTO drawer (workspace_id, name) SELECT id, 'x' FROM demo_workspace()")).rejects.toThrow('row-level security');
+    await expect(app.query("INSERT INTO drawer (workspace_id, name) SELECT id, 'x' FROM demo_workspace()")).rejects.toThrow(
+      'row-level security',
+    );
     await app.end();
   });
 
-  test('a wrong token opens nothing', async () => expect((await call('GET', '/artworks', undefined, 'up_wrong')).status).toBe(401));
+  test('a wrong token opens nothing', async () =>
+    expect((await call('GET', '/artworks', undefined, 'up_wrong')).status).toBe(401));
 
   test('a stranger’s site cannot act through the seller’s browser', async () => {
-    const answer = await fetch(`${process.env.PRESS_URL}/api/v1/artworks/dismiss`, { method: 'POST', headers: { 'sec-fetch-site': 'cross-site' } });
+    const answer = await fetch(`${process.env.PRESS_URL}/api/v1/artworks/dismiss`, {
+      method: 'POST',
+      headers: { 'sec-fetch-site': 'cross-site' },
+    });
     expect(answer.status).toBe(403);
   });
 });

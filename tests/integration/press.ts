@@ -14,7 +14,11 @@ export interface Answer<T> {
 
 export async function call<T = never>(method: string, path: string, body?: object | FormData, token = TOKEN): Promise<Answer<T>> {
   const form = body instanceof FormData;
-  const response = await fetch(`${BASE}/api/v1${path}`, { method, headers: { authorization: `Bearer ${token}`, ...(body && !form && { 'content-type': 'application/json' }) }, ...(body && { body: form ? body : JSON.stringify(body) }) });
+  const response = await fetch(`${BASE}/api/v1${path}`, {
+    method,
+    headers: { authorization: `Bearer ${token}`, ...(body && !form && { 'content-type': 'application/json' }) },
+    ...(body && { body: form ? body : JSON.stringify(body) }),
+  });
   const text = await response.text();
   return { status: response.status, type: response.headers.get('content-type') ?? '', body: (text ? JSON.parse(text) : {}) as T };
 }
@@ -63,7 +67,11 @@ export interface Proof {
   state: string;
   outletId: string;
   artworkId: string;
-  fields: { title: { value: string; from: string }; tags: { value: string[]; from: string }; prices: { value: { size: string; priceMinor: number; keepMinor: number }[]; from: string } };
+  fields: {
+    title: { value: string; from: string };
+    tags: { value: string[]; from: string };
+    prices: { value: { size: string; priceMinor: number; keepMinor: number }[]; from: string };
+  };
   problems: { code: string; sentence: string; stops: boolean; mend?: { value: string } }[];
   pictures: { picture: string; small: string }[];
   refusal: string | null;
@@ -83,7 +91,7 @@ export interface Items<T> {
 
 /** A light motif on a see-through ground, different for every `seed`. */
 export async function motif(seed: number, width = 3000, height = 3600): Promise<Buffer> {
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 120" width="${width}" height="${height}"><circle cx="50" cy="50" r="${20 + (seed % 17)}" fill="#f7efdc"/><path d="M${10 + (seed % 7)} 100h60v${6 + (seed % 11)}h-60z" fill="#f2a93b"/></svg>`;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 120" width="${width}" height="${height}"><circle cx="50" cy="50" r="${20 + (seed % 17)}" fill="#f7efdc"/><path d="M${10 + (seed % 7)} 100h60v${6 + (seed % 11)}h-60z" fill="#f2a93b"/><path d="M10 95h${(seed % 800) / 10}v2H10z" fill="#7fc4bd"/></svg>`;
   return sharp(Buffer.from(svg)).png({ compressionLevel: 1 }).toBuffer();
 }
 
@@ -94,13 +102,19 @@ export async function upload(files: [string, Buffer][], drawer?: string): Promis
   return (await ok<{ results: TakenIn[] }>('POST', '/artworks', form)).results;
 }
 
-export const settled = (id: string): Promise<Artwork> => until(() => ok<Artwork>('GET', `/artworks/${id}`), (a) => a.state !== 'arriving', 'measuring');
+export const settled = (id: string): Promise<Artwork> =>
+  until(
+    () => ok<Artwork>('GET', `/artworks/${id}`),
+    (a) => a.state !== 'arriving',
+    'measuring',
+  );
 
-let serial = 100;
+// each test file begins elsewhere, so that no two bring in the same bytes
+let serial = Math.floor(Math.random() * 1e6);
 /** New artworks with a subject, measured. */
 export async function newArtworks(count: number): Promise<string[]> {
   const files: [string, Buffer][] = [];
-  for (let i = 0; i < count; i++) files.push([`motif-${serial}.png`, await motif(serial++ * 7 + i, 3000 + serial, 3600)]);
+  for (let i = 0; i < count; i++) files.push([`motif-${serial}.png`, await motif(serial++, 3000 + (serial % 97), 3600)]);
   const taken = await upload(files);
   for (const { id } of taken) {
     await settled(id);
@@ -112,17 +126,26 @@ export async function newArtworks(count: number): Promise<string[]> {
 /** Connects both outlets over their own interfaces and makes a shirt docket; can be called again. */
 export async function openShop(): Promise<{ docket: string }> {
   const { items } = await ok<Items<{ id: string; connected: boolean }>>('GET', '/outlets');
-  if (!items.find((o) => o.id === 'quayside')!.connected) await ok('POST', '/outlets/quayside/connect', { token: 'qs_demo_harbour_light' });
+  if (!items.find((o) => o.id === 'quayside')!.connected)
+    await ok('POST', '/outlets/quayside/connect', { token: 'qs_demo_harbour_light' });
   if (!items.find((o) => o.id === 'kestrel')!.connected) await connectKestrel('allow');
   const dockets = await ok<Items<{ id: string; name: string }>>('GET', '/dockets');
   const there = dockets.items.find((d) => d.name === 'Test shirt');
-  return { docket: there?.id ?? (await ok<{ id: string }>('POST', '/dockets', { name: 'Test shirt', blankId: 'brightsea-tee-180', spec: SHIRT })).id };
+  return {
+    docket:
+      there?.id ??
+      (await ok<{ id: string }>('POST', '/dockets', { name: 'Test shirt', blankId: 'brightsea-tee-180', spec: SHIRT })).id,
+  };
 }
 
 export async function connectKestrel(answer: 'allow' | 'deny'): Promise<Response> {
   const { address } = await ok<{ address: string }>('POST', '/outlets/kestrel/connect', {});
   const asked = new URL(address);
-  const allowed = await fetch(asked.origin + asked.pathname, { method: 'POST', body: new URLSearchParams([...asked.searchParams, ['answer', answer]]), redirect: 'manual' });
+  const allowed = await fetch(asked.origin + asked.pathname, {
+    method: 'POST',
+    body: new URLSearchParams([...asked.searchParams, ['answer', answer]]),
+    redirect: 'manual',
+  });
   return fetch(allowed.headers.get('location')!, { redirect: 'manual', headers: { authorization: `Bearer ${TOKEN}` } });
 }
 
@@ -136,14 +159,35 @@ export const SHIRT = {
     { scene: 'shirt-flat', colour: 'featured' },
     { scene: 'shirt-close', colour: 1 },
   ],
-  wording: { title: '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee', description: '{{ artwork.name }}. {{ product.text }}', tags: ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift'] },
-  pricePlan: { name: 'steady', aim: { kind: 'margin', share: 350000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
+  wording: {
+    title: '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee',
+    description: '{{ artwork.name }}. {{ product.text }}',
+    tags: ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift'],
+  },
+  pricePlan: {
+    name: 'steady',
+    aim: { kind: 'margin', share: 350000 },
+    postageIncluded: true,
+    largeSizeExtraMinor: 0,
+    ending: 99,
+  },
   accepts: { ground: 'see-through', minPpi: 150 },
   outlets: ['kestrel', 'quayside'],
 };
 
-export const drafted = (id: string): Promise<Run> => until(() => ok<Run>('GET', `/runs/${id}`), (r) => !r.counts.drafting, 'drafting');
-export const pressDone = (id: string, seconds = 60): Promise<Run> => until(() => ok<Run>('GET', `/runs/${id}`), (r) => !r.counts.sending, 'sending', seconds);
+export const drafted = (id: string): Promise<Run> =>
+  until(
+    () => ok<Run>('GET', `/runs/${id}`),
+    (r) => !r.counts.drafting,
+    'drafting',
+  );
+export const pressDone = (id: string, seconds = 60): Promise<Run> =>
+  until(
+    () => ok<Run>('GET', `/runs/${id}`),
+    (r) => !r.counts.sending,
+    'sending',
+    seconds,
+  );
 
 /** A run that is drafted and passed. */
 export async function passedRun(artworks: string[], docket: string, outlets: string[]): Promise<Run> {
@@ -155,7 +199,11 @@ export async function passedRun(artworks: string[], docket: string, outlets: str
 
 /** Tells a stand-in to misbehave; no argument makes it calm again. */
 export async function control(outlet: string, behaviour: object = {}): Promise<void> {
-  await fetch(`${STANDINS}/control/${outlet}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(behaviour) });
+  await fetch(`${STANDINS}/control/${outlet}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(behaviour),
+  });
 }
 
 export const trouble = async (what: 'kill-worker' | 'kill-web' | 'restart-database'): Promise<void> => {
@@ -165,6 +213,10 @@ export const trouble = async (what: 'kill-worker' | 'kill-web' | 'restart-databa
 
 /** What Quayside itself has, asked with its own token. */
 export async function quaysideProducts(): Promise<{ id: string; source_ref: string; status: string; media: unknown[] }[]> {
-  const answer = await until(() => fetch(`${STANDINS}/quayside/api/products`, { headers: { 'x-quayside-token': 'qs_demo_harbour_light' } }), (r) => r.ok, 'quayside');
+  const answer = await until(
+    () => fetch(`${STANDINS}/quayside/api/products`, { headers: { 'x-quayside-token': 'qs_demo_harbour_light' } }),
+    (r) => r.ok,
+    'quayside',
+  );
   return ((await answer.json()) as { products: { id: string; source_ref: string; status: string; media: unknown[] }[] }).products;
 }

@@ -1,5 +1,5 @@
 import Delaunator from 'delaunator';
-import { noise2, randomFrom, smoothstep, type Vec2, type Vec3 } from './vectors.js';
+import { noise2, randomFrom, smoothstep, type Vec2, type Vec3 } from './vectors';
 
 /** Parts of a shirt's outline, in the order they are met going clockwise from the collar's middle. */
 export type EdgePart = 'neck' | 'shoulder' | 'sleeveTop' | 'sleeveEnd' | 'sleeveUnder' | 'side' | 'hem';
@@ -77,7 +77,15 @@ function insideTest(polygon: Vec2[]) {
 }
 
 /** How firmly each part of the edge keeps its place while the cloth settles. */
-const HOLD: Record<EdgePart, number> = { neck: 0.3, shoulder: 0.25, sleeveTop: 0.12, sleeveEnd: 0.05, sleeveUnder: 0.08, side: 0.1, hem: 0.04 };
+const HOLD: Record<EdgePart, number> = {
+  neck: 0.3,
+  shoulder: 0.25,
+  sleeveTop: 0.12,
+  sleeveEnd: 0.05,
+  sleeveUnder: 0.08,
+  side: 0.1,
+  hem: 0.04,
+};
 
 /**
  * Lays a shirt on a table: a fine mesh of the outline whose rest shape is a little larger than the place it lies in
@@ -104,7 +112,13 @@ export function layShirt(seed: number, slack: number, sleeveDeg: number): LaidCl
     }
   const triangles = triangulate(flat, inside);
   const rest = flat.map((p) => restPlace(p, slack, sleeveDeg));
-  const points = settle(flat, rest, depth, triangles, edge.map((p) => p.part));
+  const points = settle(
+    flat,
+    rest,
+    depth,
+    triangles,
+    edge.map((p) => p.part),
+  );
   smooth(points, rest, triangles, edge.length);
   return { points, flat: rest, triangles, edge: edge.map((p) => p.part) };
 }
@@ -143,7 +157,11 @@ function settle(flat: Vec2[], rest: Vec2[], depth: number[], triangles: Vec3[], 
   const n = flat.length;
   const opposite = new Map<number, [number, number, number[]]>();
   for (const [a, b, c] of triangles)
-    for (const [i, j, k] of [[a, b, c], [b, c, a], [c, a, b]] as Vec3[]) {
+    for (const [i, j, k] of [
+      [a, b, c],
+      [b, c, a],
+      [c, a, b],
+    ] as Vec3[]) {
       const key = Math.min(i, j) * n + Math.max(i, j);
       if (!opposite.has(key)) opposite.set(key, [i, j, []]);
       opposite.get(key)![2].push(k);
@@ -157,7 +175,8 @@ function settle(flat: Vec2[], rest: Vec2[], depth: number[], triangles: Vec3[], 
   const before = new Float64Array(n * 3);
   const speed = new Float64Array(n * 3);
   flat.forEach(([px, py], i) => {
-    const ripple = 1 + 1.6 * noise2(px * 0.22 + noise2(px * 0.05, py * 0.05, 3) * 4, py * 0.13, 5) + 0.8 * noise2(px * 0.5, py * 0.4, 8);
+    const ripple =
+      1 + 1.6 * noise2(px * 0.22 + noise2(px * 0.05, py * 0.05, 3) * 4, py * 0.13, 5) + 0.8 * noise2(px * 0.5, py * 0.4, 8);
     x.set([px, py, table[i]! + 0.2 * (1 - Math.exp(-depth[i]! / 3)) * ripple], i * 3);
   });
   const pull = (links: typeof stretch, stiffness: number, onlyShorter: boolean) => {
@@ -168,8 +187,12 @@ function settle(flat: Vec2[], rest: Vec2[], depth: number[], triangles: Vec3[], 
       const now = Math.sqrt(dx * dx + dy * dy + dz * dz) || 1e-9;
       if (onlyShorter && now > l) continue;
       const c = ((now - l) / now) * 0.5 * stiffness;
-      x[i]! += dx * c; x[i + 1]! += dy * c; x[i + 2]! += dz * c; // prettier-ignore
-      x[j]! -= dx * c; x[j + 1]! -= dy * c; x[j + 2]! -= dz * c; // prettier-ignore
+      x[i]! += dx * c;
+      x[i + 1]! += dy * c;
+      x[i + 2]! += dz * c;
+      x[j]! -= dx * c;
+      x[j + 1]! -= dy * c;
+      x[j + 2]! -= dz * c;
     }
   };
   const STEPS = 420;
@@ -228,7 +251,12 @@ function smooth(points: Vec3[], rest: Vec2[], triangles: Vec3[], edgeCount: numb
     const old = points.slice(0, edgeCount).map((p) => [...p] as Vec3);
     for (let i = 0; i < edgeCount; i++) {
       const [p, q] = [old[(i + edgeCount - 1) % edgeCount]!, old[(i + 1) % edgeCount]!];
-      const turn = Math.abs(Math.atan2((q[1] - old[i]![1]) * (old[i]![0] - p[0]) - (q[0] - old[i]![0]) * (old[i]![1] - p[1]), (q[0] - old[i]![0]) * (old[i]![0] - p[0]) + (q[1] - old[i]![1]) * (old[i]![1] - p[1])));
+      const turn = Math.abs(
+        Math.atan2(
+          (q[1] - old[i]![1]) * (old[i]![0] - p[0]) - (q[0] - old[i]![0]) * (old[i]![1] - p[1]),
+          (q[0] - old[i]![0]) * (old[i]![0] - p[0]) + (q[1] - old[i]![1]) * (old[i]![1] - p[1]),
+        ),
+      );
       if (turn > 0.6) continue;
       for (let k = 0; k < 3; k++) points[i]![k] = old[i]![k]! * 0.5 + (p[k]! + q[k]!) * 0.25;
     }

@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
-import { noise2, randomFrom } from './vectors.js';
-import { WORK } from './povray.js';
+import { noise2, randomFrom } from './vectors';
+import { WORK } from './povray';
 
 /** A floor of boards with grain, made from noise; returns the picture's path. */
 export async function planks(name: string, rows = 8, warmth = 1): Promise<string> {
@@ -34,6 +34,8 @@ export async function planks(name: string, rows = 8, warmth = 1): Promise<string
     }
   }
   const file = `${WORK}/${name}.png`;
-  await sharp(out, { raw: { width, height, channels: 3 } }).png().toFile(file);
+  await sharp(out, { raw: { width, height, channels: 3 } })
+    .png()
+    .toFile(file);
   return file;
 }

@@ -1,9 +1,9 @@
 /** Makes the scenes of `assets/scenes`. Arguments: scene ids and a size in px; without any, all of them at 2000 px. */
 import { mkdirSync } from 'node:fs';
-import { pack } from './pack.js';
-import { WORK } from './povray.js';
-import { makePoster, POSTERS } from './poster.js';
-import { makeShirt, SHIRTS } from './shirt.js';
+import { pack } from './pack';
+import { WORK } from './povray';
+import { makePoster, POSTERS } from './poster';
+import { makeShirt, SHIRTS } from './shirt';
 
 mkdirSync(WORK, { recursive: true });
 const words = process.argv.slice(2);

@@ -1,4 +1,4 @@
-import { cross, sub, unit, type Vec2, type Vec3 } from './vectors.js';
+import { cross, sub, unit, type Vec2, type Vec3 } from './vectors';
 
 /** A triangle mesh. `plane` holds, per vertex, the position in the flat product in cm (x right, y down). */
 export interface Mesh {

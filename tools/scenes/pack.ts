@@ -1,8 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import type { Mesh } from './mesh.js';
-import type { Camera, Linear } from './povray.js';
+import type { Mesh } from './mesh';
+import type { Camera, Linear } from './povray';
 
 /** Everything one rendered scene consists of before it is packed. */
 export interface MadeScene {
@@ -39,7 +39,11 @@ function rasterisePlane(surface: Mesh, camera: Camera, size: number): { x: Float
   const nearest = new Float32Array(size * size).fill(Infinity);
   const at = surface.points.map((p) => camera.project(p));
   for (const [a, b, c] of surface.triangles) {
-    const [pa, pb, pc] = [at[a]!, at[b]!, at[c]!].map((p) => [p[0] * size - 0.5, p[1] * size - 0.5, p[2]]) as [number[], number[], number[]];
+    const [pa, pb, pc] = [at[a]!, at[b]!, at[c]!].map((p) => [p[0] * size - 0.5, p[1] * size - 0.5, p[2]]) as [
+      number[],
+      number[],
+      number[],
+    ];
     const area = (pb[0]! - pa[0]!) * (pc[1]! - pa[1]!) - (pb[1]! - pa[1]!) * (pc[0]! - pa[0]!);
     if (!area) continue;
     const [xs, ys] = [0, 1].map((k) => [pa[k]!, pb[k]!, pc[k]!]) as [number[], number[]];
@@ -88,7 +92,8 @@ export async function pack(scene: MadeScene, folder: string): Promise<void> {
   const { size } = scene.plate;
   const n = size * size;
   const productWhite: number[] = [];
-  for (let i = 0; i < n; i += 5) if (scene.mask.data[i * 3 + 1]! > 0.99 || scene.mask.data[i * 3]! > 0.99) productWhite.push(scene.plate.data[i * 3 + 1]!);
+  for (let i = 0; i < n; i += 5)
+    if (scene.mask.data[i * 3 + 1]! > 0.99 || scene.mask.data[i * 3]! > 0.99) productWhite.push(scene.plate.data[i * 3 + 1]!);
   const exposure = scene.whiteAt / percentile(productWhite, 0.9);
   const plate = Buffer.alloc(n * 3);
   for (let i = 0; i < n * 3; i++) plate[i] = Math.round(255 * toSrgb(shoulder(scene.plate.data[i]! * exposure)));
@@ -111,7 +116,9 @@ export async function pack(scene: MadeScene, folder: string): Promise<void> {
   mkdirSync(folder, { recursive: true });
   const rgb = (data: Buffer, height = size) => sharp(data, { raw: { width: size, height, channels: 3 } });
   await rgb(plate).jpeg({ quality: 94, chromaSubsampling: '4:4:4', mozjpeg: true }).toFile(join(folder, 'plate.jpg'));
-  await rgb(map, size * 2).webp({ lossless: true, effort: 6 }).toFile(join(folder, 'map.webp'));
+  await rgb(map, size * 2)
+    .webp({ lossless: true, effort: 6 })
+    .toFile(join(folder, 'map.webp'));
   if (scene.gloss) {
     const gloss = Buffer.alloc(n * 3);
     for (let i = 0; i < n * 3; i++) gloss[i] = Math.round(255 * toSrgb(Math.min(1, scene.gloss.data[i]! * exposure * 0.55)));
@@ -126,9 +133,30 @@ export async function pack(scene: MadeScene, folder: string): Promise<void> {
         const from = (half * n + Math.floor((y + 0.5) * step) * size + Math.floor((x + 0.5) * step)) * 3;
         smallMap.set(map.subarray(from, from + 3), ((half * small + y) * small + x) * 3);
       }
-  await sharp(smallMap, { raw: { width: small, height: small * 2, channels: 3 } }).webp({ lossless: true, effort: 6 }).toFile(join(folder, 'map-800.webp'));
+  await sharp(smallMap, { raw: { width: small, height: small * 2, channels: 3 } })
+    .webp({ lossless: true, effort: 6 })
+    .toFile(join(folder, 'map-800.webp'));
   await rgb(plate).resize(small).jpeg({ quality: 90, chromaSubsampling: '4:4:4' }).toFile(join(folder, 'plate-800.jpg'));
-  if (scene.gloss) await sharp(join(folder, 'gloss.jpg')).resize(small).jpeg({ quality: 90 }).toFile(join(folder, 'gloss-800.jpg'));
+  if (scene.gloss)
+    await sharp(join(folder, 'gloss.jpg')).resize(small).jpeg({ quality: 90 }).toFile(join(folder, 'gloss-800.jpg'));
   const { id, title, blank, material, crop, areas } = scene;
-  writeFileSync(join(folder, 'scene.json'), JSON.stringify({ id, title, blank, material, crop, size, medianSrgb: +medianSrgb.toFixed(4), plane: box, areas, gloss: Boolean(scene.gloss) }, null, 2) + '\n');
+  writeFileSync(
+    join(folder, 'scene.json'),
+    JSON.stringify(
+      {
+        id,
+        title,
+        blank,
+        material,
+        crop,
+        size,
+        medianSrgb: +medianSrgb.toFixed(4),
+        plane: box,
+        areas,
+        gloss: Boolean(scene.gloss),
+      },
+      null,
+      2,
+    ) + '\n',
+  );
 }

@@ -1,8 +1,8 @@
-import { planks } from './ground.js';
-import { povMesh, type Mesh } from './mesh.js';
-import { camera, flat, matte, opening, render, FINE_EDGES, SOFT_EDGES, type Camera } from './povray.js';
-import type { MadeScene } from './pack.js';
-import type { Vec3 } from './vectors.js';
+import { planks } from './ground';
+import { povMesh, type Mesh } from './mesh';
+import { camera, flat, matte, opening, render, FINE_EDGES, SOFT_EDGES, type Camera } from './povray';
+import type { MadeScene } from './pack';
+import type { Vec3 } from './vectors';
 
 /** A framed sheet: ISO A2 proportions, all lengths in cm. */
 const SHEET = { width: 42, height: 59.4 };
@@ -21,14 +21,17 @@ interface Setting {
   crop: 'whole' | 'close';
 }
 
-const SKY = 'sphere{0,1 inverse no_image no_shadow pigment{rgb<.60,.61,.63>} finish{ambient 0 diffuse 0 emission .36} scale 3000}';
+const SKY =
+  'sphere{0,1 inverse no_image no_shadow pigment{rgb<.60,.61,.63>} finish{ambient 0 diffuse 0 emission .36} scale 3000}';
 const plaster = 'normal{bumps .035 scale 1.1} finish{diffuse 1 ambient 0}';
 
 /** Light through a six-pane window, made by a mask between the sun and the wall. */
 function windowLight(): string {
   const [from, to, part]: [Vec3, Vec3, number] = [[250, -300, 250], [6, 0, 48], 0.55];
   const at = to.map((v, i) => v + (from[i]! - v) * part);
-  const panes = [-1, 0].flatMap((i) => [-1, 0, 1].map((j) => `box{<${i * 27 + 1.6},${j * 30 - 13.2},-1>,<${i * 27 + 25.4},${j * 30 + 13.2},1>}`));
+  const panes = [-1, 0].flatMap((i) =>
+    [-1, 0, 1].map((j) => `box{<${i * 27 + 1.6},${j * 30 - 13.2},-1>,<${i * 27 + 25.4},${j * 30 + 13.2},1>}`),
+  );
   return `difference{box{<-400,-400,-.05>,<400,400,.05>} ${panes.join(' ')} rotate x*90 translate<${at.join(',')}> no_image no_reflection no_radiosity pigment{rgb 0}}
   light_source{<${from.join(',')}> rgb<1.05,1.0,.93>*.72 area_light <6,5,0>,<-1,-1,7>,7,7 adaptive 1 jitter}
   light_source{<-170,-260,240> rgb<.95,.98,1.04>*.42 area_light <150,-90,0>,<0,60,120>,7,7 adaptive 1 jitter}`;
@@ -42,7 +45,11 @@ const SETTINGS: Setting[] = [
     id: 'poster-leaning',
     title: 'Framed in oak, leaning in window light',
     camera: camera([-34, -255, 52], [-3.4, 0, 33], 18.6, [0, 0, 1]),
-    place: ([x, d, h]) => [x - 2, LEAN_BACK + FRAME.depth - d * Math.cos(TILT) + h * Math.sin(TILT), h * Math.cos(TILT) + d * Math.sin(TILT)],
+    place: ([x, d, h]) => [
+      x - 2,
+      LEAN_BACK + FRAME.depth - d * Math.cos(TILT) + h * Math.sin(TILT),
+      h * Math.cos(TILT) + d * Math.sin(TILT),
+    ],
     frame: 'texture{pigment{rgb<.47,.29,.13>} finish{diffuse 1 ambient 0 specular .12 roughness .05}}',
     room: async () =>
       `plane{-y,0 pigment{rgb<.72,.705,.68>} ${plaster}} box{<-900,-1.3,0>,<900,1,8> ${matte(0.8, 0.79, 0.775)}} box{<-900,-1,8>,<900,1,8.5> ${matte(0.8, 0.79, 0.775)}}
@@ -85,7 +92,10 @@ function stems(): string {
     const away = ((i * 13) % 5) - 2;
     const at = (t: number): string => `<${39 + lean * t * t * 1.25},${-17 + away * t},${34 + tall * t}>`;
     for (let s = 0; s < 10; s++) out.push(`cylinder{${at(s / 10)},${at((s + 1) / 10)},.11} `);
-    for (let s = 0; s < 7; s++) out.push(`sphere{0,1 scale<.42,.42,.85> rotate y*${(lean * 3 + (s % 2 ? 22 : -22)).toFixed(1)} translate ${at(0.84 + s * 0.028)}}`);
+    for (let s = 0; s < 7; s++)
+      out.push(
+        `sphere{0,1 scale<.42,.42,.85> rotate y*${(lean * 3 + (s % 2 ? 22 : -22)).toFixed(1)} translate ${at(0.84 + s * 0.028)}}`,
+      );
   }
   return `union{${out.join('\n')} ${matte(0.6, 0.5, 0.33)}}`;
 }
@@ -93,11 +103,19 @@ function stems(): string {
 function sheet(place: Setting['place']): Mesh {
   const d = FRAME.depth - 1;
   const [x0, x1, h0, h1] = [-SHEET.width / 2, SHEET.width / 2, FRAME.width, FRAME.width + SHEET.height];
-  const corners: Vec3[] = [[x0, d, h0], [x1, d, h0], [x1, d, h1], [x0, d, h1]]; // prettier-ignore
+  const corners: Vec3[] = [
+    [x0, d, h0],
+    [x1, d, h0],
+    [x1, d, h1],
+    [x0, d, h1],
+  ];
   return {
     points: corners.map(place),
     plane: corners.map(([x, , h]) => [x, h1 - h]),
-    triangles: [[0, 1, 2], [0, 2, 3]], // prettier-ignore
+    triangles: [
+      [0, 1, 2],
+      [0, 2, 3],
+    ],
   };
 }
 
@@ -105,9 +123,23 @@ function sheet(place: Setting['place']): Mesh {
 function frame(place: Setting['place']): Mesh {
   const r = 0.14;
   const { width, depth } = FRAME;
-  const profile: [number, number][] = [[0, 0], [0, depth - r], [r * 0.3, depth - r * 0.3], [r, depth], [width - r, depth], [width - r * 0.3, depth - r * 0.3], [width, depth - r], [width, depth - 1.02]]; // prettier-ignore
+  const profile: [number, number][] = [
+    [0, 0],
+    [0, depth - r],
+    [r * 0.3, depth - r * 0.3],
+    [r, depth],
+    [width - r, depth],
+    [width - r * 0.3, depth - r * 0.3],
+    [width, depth - r],
+    [width, depth - 1.02],
+  ];
   const [x0, x1, top] = [-SHEET.width / 2 - width, SHEET.width / 2 + width, SHEET.height + 2 * width];
-  const corners: [number, number, number, number][] = [[x0, 0, 1, 1], [x1, 0, -1, 1], [x1, top, -1, -1], [x0, top, 1, -1]]; // prettier-ignore
+  const corners: [number, number, number, number][] = [
+    [x0, 0, 1, 1],
+    [x1, 0, -1, 1],
+    [x1, top, -1, -1],
+    [x0, top, 1, -1],
+  ];
   const mesh: Mesh = { points: [], triangles: [] };
   corners.forEach((a, s) => {
     const b = corners[(s + 1) % 4]!;
@@ -120,7 +152,13 @@ function frame(place: Setting['place']): Mesh {
   return mesh;
 }
 
-SETTINGS.push({ ...SETTINGS[0]!, id: 'poster-close', title: 'Close, along the oak frame', camera: camera([-70, -128, 50], [-6, -3, 37], 23, [0, 0, 1]), crop: 'close' });
+SETTINGS.push({
+  ...SETTINGS[0]!,
+  id: 'poster-close',
+  title: 'Close, along the oak frame',
+  camera: camera([-70, -128, 50], [-6, -3, 37], 23, [0, 0, 1]),
+  crop: 'close',
+});
 
 /** Renders one setting of the framed poster. */
 export async function makePoster(id: string, size: number): Promise<MadeScene> {
@@ -128,10 +166,30 @@ export async function makePoster(id: string, size: number): Promise<MadeScene> {
   const surface = sheet(setting.place);
   const wood = frame(setting.place);
   const cm = setting.camera;
-  const plate = await render(`${id}-plate`, opening(cm, true) + setting.light + SKY + (await setting.room()) + povMesh(wood, setting.frame) + povMesh(surface, matte(0.82)), size, SOFT_EDGES);
-  const mask = await render(`${id}-mask`, opening(cm, false) + povMesh(wood, flat(0, 0, 0)) + povMesh(surface, flat(1, 1, 0)), size, FINE_EDGES);
+  const plate = await render(
+    `${id}-plate`,
+    opening(cm, true) +
+      setting.light +
+      SKY +
+      (await setting.room()) +
+      povMesh(wood, setting.frame) +
+      povMesh(surface, matte(0.82)),
+    size,
+    SOFT_EDGES,
+  );
+  const mask = await render(
+    `${id}-mask`,
+    opening(cm, false) + povMesh(wood, flat(0, 0, 0)) + povMesh(surface, flat(1, 1, 0)),
+    size,
+    FINE_EDGES,
+  );
   const glass = 'texture{pigment{rgb 0} finish{diffuse 0 ambient 0 reflection{0,1 fresnel on}}} interior{ior 1.5}';
-  const gloss = await render(`${id}-gloss`, opening(cm, false) + setting.reflections + povMesh(wood, flat(0, 0, 0)) + povMesh(surface, glass), size, SOFT_EDGES);
+  const gloss = await render(
+    `${id}-gloss`,
+    opening(cm, false) + setting.reflections + povMesh(wood, flat(0, 0, 0)) + povMesh(surface, glass),
+    size,
+    SOFT_EDGES,
+  );
   return {
     id,
     title: setting.title,

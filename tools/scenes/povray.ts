@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { cross, dot, scale, sub, unit, type Vec3 } from './vectors.js';
+import { cross, dot, scale, sub, unit, type Vec3 } from './vectors';
 
 export const WORK = '/tmp/union-press-scenes';
 

@@ -1,10 +1,10 @@
 import sharp from 'sharp';
-import { ARM, layShirt, NECK_SIDE, type EdgePart, type LaidCloth } from './cloth.js';
-import { gridMesh, povMesh, withSmoothNormals, type Mesh } from './mesh.js';
-import { planks } from './ground.js';
-import { camera, flat, matte, opening, render, FINE_EDGES, SOFT_EDGES, WORK, type Camera } from './povray.js';
-import type { MadeScene } from './pack.js';
-import { noise2, type Vec2, type Vec3 } from './vectors.js';
+import { ARM, layShirt, NECK_SIDE, type EdgePart, type LaidCloth } from './cloth';
+import { gridMesh, povMesh, withSmoothNormals, type Mesh } from './mesh';
+import { planks } from './ground';
+import { camera, flat, matte, opening, render, FINE_EDGES, SOFT_EDGES, WORK, type Camera } from './povray';
+import type { MadeScene } from './pack';
+import { noise2, type Vec2, type Vec3 } from './vectors';
 
 /** The square of flat cloth that textures cover: 90 cm from (-45, -10), y up. */
 const SQUARE = { x: -45, y: -10, side: 90 };
@@ -61,7 +61,16 @@ function spline(points: Vec3[], steps: number): Vec3[] {
     const i = Math.min(points.length - 2, Math.floor(f));
     const t = f - i;
     const [p0, p1, p2, p3] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
-    out.push([0, 1, 2].map((k) => 0.5 * (2 * p1[k]! + (p2[k]! - p0[k]!) * t + (2 * p0[k]! - 5 * p1[k]! + 4 * p2[k]! - p3[k]!) * t * t + (3 * p1[k]! - p0[k]! - 3 * p2[k]! + p3[k]!) * t ** 3)) as Vec3);
+    out.push(
+      [0, 1, 2].map(
+        (k) =>
+          0.5 *
+          (2 * p1[k]! +
+            (p2[k]! - p0[k]!) * t +
+            (2 * p0[k]! - 5 * p1[k]! + 4 * p2[k]! - p3[k]!) * t * t +
+            (3 * p1[k]! - p0[k]! - 3 * p2[k]! + p3[k]!) * t ** 3),
+      ) as Vec3,
+    );
   }
   return out;
 }
@@ -94,7 +103,13 @@ function backNeckY(x: number): number {
 
 function garment(cloth: LaidCloth): Garment {
   const ids = neckLine(cloth);
-  const frontLine = spline(ids.filter((_, i) => i % 4 === 0 || i === ids.length - 1).map((i) => cloth.points[i]!).map((p): Vec3 => [p[0], p[1], p[2] + 0.02]), 900);
+  const frontLine = spline(
+    ids
+      .filter((_, i) => i % 4 === 0 || i === ids.length - 1)
+      .map((i) => cloth.points[i]!)
+      .map((p): Vec3 => [p[0], p[1], p[2] + 0.02]),
+    900,
+  );
   const backLine = Array.from({ length: 500 }, (_, i): Vec3 => {
     const x = -10.2 + (20.4 * i) / 499;
     return [x, backNeckY(x) + 0.1, 0.42 - 0.1 * (Math.abs(x) / 10) ** 2];
@@ -110,7 +125,11 @@ function garment(cloth: LaidCloth): Garment {
   );
   const turnDown = (_: Vec3, t: Vec2): Vec2 => (t[0] > 0 ? [t[1], -t[0]] : [-t[1], t[0]]);
   return {
-    front: withSmoothNormals({ points: cloth.points, triangles: cloth.triangles, plane: cloth.flat.map(([x, y]) => [x, COLLAR_Y - y]) }),
+    front: withSmoothNormals({
+      points: cloth.points,
+      triangles: cloth.triangles,
+      plane: cloth.flat.map(([x, y]) => [x, COLLAR_Y - y]),
+    }),
     edge: rolledEdge(cloth),
     back: gridMesh(rows),
     collar: ribbedBand(frontLine, (p, t) => blendOut(turnDown(p, t), p), COLLAR_CM, 0.2),
@@ -143,22 +162,29 @@ async function bumpMap(cloth: LaidCloth): Promise<string> {
     });
   const stroke = (points: Vec2[], width: number, grey: string, dash = '') =>
     `<polyline points="${points.map(at).join(' ')}" fill="none" stroke="${grey}" stroke-width="${(width * k).toFixed(1)}" stroke-linejoin="round" ${dash}/>`;
-  const stitch = (a: number, b: number) => `stroke-dasharray="${(a * k).toFixed(1)} ${(b * k).toFixed(1)}" stroke-linecap="round"`;
+  const stitch = (a: number, b: number) =>
+    `stroke-dasharray="${(a * k).toFixed(1)} ${(b * k).toFixed(1)}" stroke-linecap="round"`;
   const runs = (part: EdgePart): number[][] => {
     const out: number[][] = [];
-    for (let i = 0; i < n; i++) if (cloth.edge[i] === part) (cloth.edge[i - 1] === part ? out.at(-1)! : (out[out.push([]) - 1] as number[])).push(i);
+    for (let i = 0; i < n; i++)
+      if (cloth.edge[i] === part) (cloth.edge[i - 1] === part ? out.at(-1)! : (out[out.push([]) - 1] as number[])).push(i);
     return out;
   };
   let soft = '';
   let sharpLines = '';
-  for (const [part, width] of [['hem', 2.3], ['sleeveEnd', 2.1]] as [EdgePart, number][])
+  for (const [part, width] of [
+    ['hem', 2.3],
+    ['sleeveEnd', 2.1],
+  ] as [EdgePart, number][])
     for (const ids of runs(part)) {
       soft += stroke(inset(ids, width / 2), width, '#8f8f8f') + stroke(inset(ids, width + 0.12), 0.34, '#555');
-      for (const d of [width - 0.05, width - 0.55]) sharpLines += stroke(inset(ids, d), 0.1, '#3a3a3a') + stroke(inset(ids, d), 0.09, '#b0b0b0', stitch(0.22, 0.12));
+      for (const d of [width - 0.05, width - 0.55])
+        sharpLines += stroke(inset(ids, d), 0.1, '#3a3a3a') + stroke(inset(ids, d), 0.09, '#b0b0b0', stitch(0.22, 0.12));
     }
   for (const ids of runs('neck')) {
     soft += stroke(inset(ids, COLLAR_CM + 0.05), 0.28, '#4a4a4a');
-    sharpLines += stroke(inset(ids, COLLAR_CM + 0.34), 0.09, '#444') + stroke(inset(ids, COLLAR_CM + 0.34), 0.08, '#aaa', stitch(0.2, 0.12));
+    sharpLines +=
+      stroke(inset(ids, COLLAR_CM + 0.34), 0.09, '#444') + stroke(inset(ids, COLLAR_CM + 0.34), 0.08, '#aaa', stitch(0.2, 0.12));
   }
   for (const ids of runs('shoulder')) {
     soft += stroke(inset(ids, 0.9), 0.22, '#666');
@@ -176,7 +202,12 @@ async function bumpMap(cloth: LaidCloth): Promise<string> {
     sharpLines += stroke(shifted(0.6), 0.07, '#505050', stitch(0.2, 0.1));
   }
   const layer = (body: string, blur: number) =>
-    sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="${BUMP_PX}" height="${BUMP_PX}"><rect width="100%" height="100%" fill="#808080"/>${body}</svg>`), { unlimited: true })
+    sharp(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="${BUMP_PX}" height="${BUMP_PX}"><rect width="100%" height="100%" fill="#808080"/>${body}</svg>`,
+      ),
+      { unlimited: true },
+    )
       .flatten()
       .blur(blur * k)
       .greyscale()
@@ -190,7 +221,9 @@ async function bumpMap(cloth: LaidCloth): Promise<string> {
     out[i] = Math.max(0, Math.min(255, 128 + (wide[i]! - 128) * 0.8 + (fine[i]! - 128) * 0.55 + ((s >>> 24) - 128) * 0.02));
   }
   const file = `${WORK}/shirt-bump.png`;
-  await sharp(out, { raw: { width: BUMP_PX, height: BUMP_PX, channels: 1 } }).png().toFile(file);
+  await sharp(out, { raw: { width: BUMP_PX, height: BUMP_PX, channels: 1 } })
+    .png()
+    .toFile(file);
   return file;
 }
 
@@ -206,7 +239,8 @@ interface Setting {
   crop: 'whole' | 'close';
 }
 
-const SKY = 'sphere{0,1 inverse no_image no_shadow pigment{gradient z scale 2 translate -1*z color_map{[0.5 rgb<.50,.51,.53>][1 rgb<.56,.57,.60>]}} finish{ambient 0 diffuse 0 emission .40} scale 900}';
+const SKY =
+  'sphere{0,1 inverse no_image no_shadow pigment{gradient z scale 2 translate -1*z color_map{[0.5 rgb<.50,.51,.53>][1 rgb<.56,.57,.60>]}} finish{ambient 0 diffuse 0 emission .40} scale 900}';
 
 const SETTINGS: Setting[] = [
   {
@@ -225,8 +259,10 @@ const SETTINGS: Setting[] = [
     camera: camera([-13, -24, 104], [-0.5, 44.5, 0], 27.5, [0, 1, 0]),
     seed: 19,
     slack: 0.0135,
-    ground: async () => `plane{z,0 pigment{image_map{png "${await planks('boards')}" gamma srgb interpolate 2} scale<150,72,1> rotate z*-28} finish{diffuse .86 ambient 0}}`,
-    light: 'light_source{<210,150,120> rgb<1.04,.98,.90>*.98 area_light <40,-60,0>,<0,40,60>,7,7 adaptive 1 jitter} light_source{<-150,20,170> rgb<.9,.96,1.05>*.16 area_light <80,0,0>,<0,80,0>,5,5 adaptive 1 jitter shadowless}',
+    ground: async () =>
+      `plane{z,0 pigment{image_map{png "${await planks('boards')}" gamma srgb interpolate 2} scale<150,72,1> rotate z*-28} finish{diffuse .86 ambient 0}}`,
+    light:
+      'light_source{<210,150,120> rgb<1.04,.98,.90>*.98 area_light <40,-60,0>,<0,40,60>,7,7 adaptive 1 jitter} light_source{<-150,20,170> rgb<.9,.96,1.05>*.16 area_light <80,0,0>,<0,80,0>,5,5 adaptive 1 jitter shadowless}',
     crop: 'close',
   },
 ];
@@ -243,15 +279,27 @@ export async function makeShirt(id: string, size: number): Promise<MadeScene> {
     const [u, v] = uv([p[0], COLLAR_Y - p[1]]);
     return [u, 1 - v];
   };
-  const label = (t: string) => `mesh2{vertex_vectors{4,<-2.1,63.9,.2>,<2.1,63.95,.2>,<2.05,67.4,.36>,<-2.1,67.4,.36>} face_indices{2,<0,1,2>,<0,2,3>} ${t}}`;
+  const label = (t: string) =>
+    `mesh2{vertex_vectors{4,<-2.1,63.9,.2>,<2.1,63.95,.2>,<2.05,67.4,.36>,<-2.1,67.4,.36>} face_indices{2,<0,1,2>,<0,2,3>} ${t}}`;
   const rest = (t: string) => [parts.edge, parts.back, parts.collar, parts.backCollar].map((m) => povMesh(m, t)).join('\n');
   const plate = await render(
     `${id}-plate`,
-    opening(cm, true) + setting.light + SKY + (await setting.ground()) + povMesh(parts.front, woven, texturePlace) + rest(matte(0.8)) + label(matte(0.84)),
+    opening(cm, true) +
+      setting.light +
+      SKY +
+      (await setting.ground()) +
+      povMesh(parts.front, woven, texturePlace) +
+      rest(matte(0.8)) +
+      label(matte(0.84)),
     size,
     SOFT_EDGES,
   );
-  const mask = await render(`${id}-mask`, opening(cm, false) + povMesh(parts.front, flat(1, 1, 0)) + rest(flat(0, 1, 0)) + label(flat(0, 0, 0)), size, FINE_EDGES);
+  const mask = await render(
+    `${id}-mask`,
+    opening(cm, false) + povMesh(parts.front, flat(1, 1, 0)) + rest(flat(0, 1, 0)) + label(flat(0, 0, 0)),
+    size,
+    FINE_EDGES,
+  );
   return {
     id,
     title: setting.title,

@@ -25,7 +25,17 @@ export default async function Layout({ children }: { children: React.ReactNode }
       <Live />
       <CommandBox />
       <Keys />
-      <Toaster position="bottom-left" offset={{ bottom: 52 }} toastOptions={{ unstyled: true, classNames: { toast: 'bg-ink text-paper px-4 py-3 text-[13px] font-medium w-[360px] flex gap-2', error: 'bg-spot! text-spotink!' } }} />
+      <Toaster
+        position="bottom-left"
+        offset={{ bottom: 52 }}
+        toastOptions={{
+          unstyled: true,
+          classNames: {
+            toast: 'bg-ink text-paper px-4 py-3 text-[13px] font-medium w-[360px] flex gap-2',
+            error: 'bg-spot! text-spotink!',
+          },
+        }}
+      />
     </div>
   );
 }

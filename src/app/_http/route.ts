@@ -30,10 +30,18 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
   } catch (error) {
     if (error instanceof Trouble) return problemResponse(error);
     console.error(error);
-    return new Response(JSON.stringify({ type: 'about:blank#trouble', title: 'Trouble on our side', status: 503, detail: 'Union Press could not do that just now. Nothing was lost; try again.' }), {
-      status: 503,
-      headers: { 'content-type': 'application/problem+json' },
-    });
+    return new Response(
+      JSON.stringify({
+        type: 'about:blank#trouble',
+        title: 'Trouble on our side',
+        status: 503,
+        detail: 'Union Press could not do that just now. Nothing was lost; try again.',
+      }),
+      {
+        status: 503,
+        headers: { 'content-type': 'application/problem+json' },
+      },
+    );
   }
 }
 
@@ -48,7 +56,8 @@ export function route(handler: Handler, status = 200) {
       if (!caller) throw new Trouble('not-signed-in', 'Sign in, or send a token: Authorization: Bearer up_….');
       if (!(await fromHere(request.method))) throw new Trouble('not-allowed', 'This request came from another site.');
       const params = ((await context.params) ?? {}) as Params;
-      for (const [name, value] of Object.entries(params)) if (name === 'id' && !/^[0-9a-z-]{1,64}$/.test(value)) throw new Trouble('not-found', 'There is no such thing.');
+      for (const [name, value] of Object.entries(params))
+        if (name === 'id' && !/^[0-9a-z-]{1,64}$/.test(value)) throw new Trouble('not-found', 'There is no such thing.');
       const result = await handler(caller, request, params);
       return result instanceof Response ? result : Response.json(result ?? {}, { status });
     });
@@ -60,7 +69,7 @@ export async function body<T extends object>(request: Request): Promise<Partial<
   if (!text) return {};
   try {
     const value: unknown = JSON.parse(text);
-    if (value && typeof value === 'object' && !Array.isArray(value)) return value as Partial<T>;
+    if (value && typeof value === 'object' && !Array.isArray(value)) return value;
   } catch {
     // told below
   }
@@ -76,7 +85,11 @@ export function query(request: Request): { get: (name: string) => string | undef
     if (!/^\d{1,15}$/.test(text)) throw new Trouble('bad-request', `${name} must be a whole number.`, name);
     return Math.min(max, Number(text));
   };
-  return { get: (name) => search.get(name) ?? undefined, limit: number('limit', 100, 1000), after: number('after', 0, Number.MAX_SAFE_INTEGER) };
+  return {
+    get: (name) => search.get(name) ?? undefined,
+    limit: number('limit', 100, 1000),
+    after: number('after', 0, Number.MAX_SAFE_INTEGER),
+  };
 }
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
@@ -88,7 +101,8 @@ export function uuid(value: unknown, what: string): string {
 }
 
 export function uuids(value: unknown, what: string): string[] {
-  if (!Array.isArray(value) || !value.every((v) => typeof v === 'string' && UUID.test(v))) throw new Trouble('bad-request', `${what} must be a list of ids.`, what);
+  if (!Array.isArray(value) || !value.every((v) => typeof v === 'string' && UUID.test(v)))
+    throw new Trouble('bad-request', `${what} must be a list of ids.`, what);
   return value as string[];
 }
 

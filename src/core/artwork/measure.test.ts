@@ -15,7 +15,8 @@ test('finds the trim box and the see-through share', () => {
   expect(m.statedPpi).toBe(300);
 });
 
-test('half see-through pixels are counted apart', () => expect(measure(square(10, 0, [0, 0, 0, 128]), 10, 10, null)!.softShare).toBe(1));
+test('half see-through pixels are counted apart', () =>
+  expect(measure(square(10, 0, [0, 0, 0, 128]), 10, 10, null)!.softShare).toBe(1));
 test('an empty picture has no measure', () => expect(measure(square(10, 5, [0, 0, 0, 255]), 10, 10, null)).toBeNull());
 
 // the classes are common practice, no single source
@@ -26,9 +27,12 @@ test.each([
   ['black', [10, 10, 10], 'dark'],
   ['strong red', [220, 40, 30], 'colourful'],
   ['middle grey', [110, 110, 110], 'colourful'],
-] as const)('%s ink is classed %s', (_, [r, g, b], tone) => expect(measure(square(10, 2, [r, g, b, 255]), 10, 10, null)!.tone).toBe(tone));
+] as const)('%s ink is classed %s', (_, [r, g, b], tone) =>
+  expect(measure(square(10, 2, [r, g, b, 255]), 10, 10, null)!.tone).toBe(tone),
+);
 
-test('tone needs little colour to count as light or dark', () => expect([toneOf(0.9, 0.02), toneOf(0.9, 0.2), toneOf(0.2, 0.02)]).toEqual(['light', 'colourful', 'dark']));
+test('tone needs little colour to count as light or dark', () =>
+  expect([toneOf(0.9, 0.02), toneOf(0.9, 0.2), toneOf(0.2, 0.02)]).toEqual(['light', 'colourful', 'dark']));
 
 describe('legibility', () => {
   const ink = (rgb: [number, number, number], share: number) => ({ rgb, hex: '', share });

@@ -63,7 +63,10 @@ export function measure(rgba: Uint8Array, width: number, height: number, statedP
       ink += weight;
     }
   if (x1 < 0) return null;
-  const colours = [...bins.values()].map((bin) => ({ n: bin.n, rgb: [bin.r, bin.g, bin.b].map((v) => Math.round(v / bin.n)) as Rgb }));
+  const colours = [...bins.values()].map((bin) => ({
+    n: bin.n,
+    rgb: [bin.r, bin.g, bin.b].map((v) => Math.round(v / bin.n)) as Rgb,
+  }));
   let [lightness, chroma] = [0, 0];
   for (const { n, rgb } of colours) {
     const [l, a, b] = rgbToOklab(rgb);
@@ -99,7 +102,9 @@ function mainInks(colours: { n: number; rgb: Rgb }[], total: number): Ink[] {
     if (near) near.share += n / total;
     else if (found.length < 6 && n / total > 0.004) found.push({ rgb, hex: '', share: n / total });
   }
-  return found.sort((a, b) => b.share - a.share).map((f) => ({ ...f, hex: '#' + f.rgb.map((v) => v.toString(16).padStart(2, '0')).join('') }));
+  return found
+    .sort((a, b) => b.share - a.share)
+    .map((f) => ({ ...f, hex: '#' + f.rgb.map((v) => v.toString(16).padStart(2, '0')).join('') }));
 }
 
 /** An ink nearer to the cloth than this is lost on it, and this much lost ink spoils a design: a line of its words, say. */

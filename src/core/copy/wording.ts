@@ -10,14 +10,31 @@ export interface WordingSubject {
 export type Filled = { ok: true; text: string } | { ok: false; sentence: string };
 
 /** Patterns may use these filters and no others; only `plural` is our own. */
-const FILTERS = ['capitalize', 'downcase', 'upcase', 'append', 'prepend', 'replace', 'truncate', 'strip', 'default', 'first', 'last', 'split', 'join'];
+const FILTERS = [
+  'capitalize',
+  'downcase',
+  'upcase',
+  'append',
+  'prepend',
+  'replace',
+  'truncate',
+  'strip',
+  'default',
+  'first',
+  'last',
+  'split',
+  'join',
+];
 
 const engine = new Liquid({ strictVariables: true, strictFilters: true, ownPropertyOnly: true, outputEscape: undefined });
 for (const name of Object.keys(engine.filters)) if (!FILTERS.includes(name)) delete engine.filters[name];
-engine.registerFilter('title', (v: unknown) => String(v).replace(/(^|[\s-])(\p{L})/gu, (_, gap: string, letter: string) => gap + letter.toUpperCase()));
+engine.registerFilter('title', (v: unknown) =>
+  String(v).replace(/(^|[\s-])(\p{L})/gu, (_, gap: string, letter: string) => gap + letter.toUpperCase()),
+);
 engine.registerFilter('plural', (v: unknown) => plural(String(v)));
 // no tag reads files or loops without end
-for (const name of Object.keys(engine.tags)) if (!['if', 'unless', 'case', 'assign', 'comment'].includes(name)) delete engine.tags[name];
+for (const name of Object.keys(engine.tags))
+  if (!['if', 'unless', 'case', 'assign', 'comment'].includes(name)) delete engine.tags[name];
 
 function plural(noun: string): string {
   if (/(s|x|z|ch|sh)$/i.test(noun)) return noun + 'es';
@@ -38,7 +55,10 @@ function parse(pattern: string): Template[] {
 /** Fills a pattern. A value that the pattern needs and the subject lacks is a problem with a sentence, never a hole. */
 export function fill(pattern: string, subject: WordingSubject): Filled {
   try {
-    const text = (engine.renderSync(parse(pattern), present(subject)) as string).replace(/[ \t]+/g, ' ').replace(/ ?\n ?/g, '\n').trim();
+    const text = (engine.renderSync(parse(pattern), present(subject)) as string)
+      .replace(/[ \t]+/g, ' ')
+      .replace(/ ?\n ?/g, '\n')
+      .trim();
     return { ok: true, text };
   } catch (error) {
     return { ok: false, sentence: sentenceOf(error as Error & { token?: TagToken }) };
@@ -48,7 +68,10 @@ export function fill(pattern: string, subject: WordingSubject): Filled {
 /** Empty text counts as missing. */
 function present(subject: WordingSubject): Record<string, Record<string, string>> {
   return Object.fromEntries(
-    Object.entries(subject).map(([group, values]) => [group, Object.fromEntries(Object.entries(values as Record<string, string>).filter(([, v]) => v !== undefined && v.trim() !== ''))]),
+    Object.entries(subject).map(([group, values]) => [
+      group,
+      Object.fromEntries(Object.entries(values as Record<string, string>).filter(([, v]) => v !== undefined && v.trim() !== '')),
+    ]),
   );
 }
 
@@ -56,7 +79,9 @@ function sentenceOf(error: Error): string {
   const missing = /undefined variable: ([\w.]+)/.exec(error.message);
   if (missing) {
     const [group, name] = missing[1]!.split('.');
-    return group === 'artwork' && name ? `The pattern asks for the artwork’s ${name}, which is not filled in.` : `The pattern asks for ${missing[1]}, which has no value.`;
+    return group === 'artwork' && name
+      ? `The pattern asks for the artwork’s ${name}, which is not filled in.`
+      : `The pattern asks for ${missing[1]}, which has no value.`;
   }
   const first = error.message.split('\n')[0]!.replace(/, line:\d+, col:\d+/, '');
   return `The pattern cannot be read: ${first}.`;
@@ -66,7 +91,12 @@ function sentenceOf(error: Error): string {
  * Tags from patterns and from the artwork's own keywords, in order, lower case, without repeats and within the outlet's
  * lengths; at most `max`. Tags that are too long are left out and named.
  */
-export function fillTags(patterns: string[], keywords: string[], subject: WordingSubject, limits: { max: number; minLength: number; maxLength: number }): { tags: string[]; sentences: string[]; tooLong: string[] } {
+export function fillTags(
+  patterns: string[],
+  keywords: string[],
+  subject: WordingSubject,
+  limits: { max: number; minLength: number; maxLength: number },
+): { tags: string[]; sentences: string[]; tooLong: string[] } {
   const tags: string[] = [];
   const sentences: string[] = [];
   const tooLong: string[] = [];

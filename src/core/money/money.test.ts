@@ -4,12 +4,41 @@ import { fromDecimal, minorDigits, shareOf, toDecimal } from './money';
 
 describe('minor units', () => {
   // ISO 4217 minor units, as published in its table A.1
-  test.each([['JPY', 0], ['USD', 2], ['EUR', 2], ['GBP', 2], ['KWD', 3], ['BHD', 3], ['KRW', 0]])('%s has %i digits', (code, digits) => { // prettier-ignore
+  test.each([
+    ['JPY', 0],
+    ['USD', 2],
+    ['EUR', 2],
+    ['GBP', 2],
+    ['KWD', 3],
+    ['BHD', 3],
+    ['KRW', 0],
+  ])('%s has %i digits', (code, digits) => {
     expect(minorDigits(code)).toBe(digits);
   });
 
   test('agree with an independent table of ISO 4217 for the currencies outlets use', () => {
-    for (const code of ['USD', 'EUR', 'GBP', 'CAD', 'AUD', 'NZD', 'CHF', 'SEK', 'NOK', 'DKK', 'PLN', 'CZK', 'JPY', 'KRW', 'KWD', 'TND', 'MXN', 'BRL', 'SGD']) expect([code, minorDigits(code)]).toEqual([code, currencies.code(code)!.digits]);
+    for (const code of [
+      'USD',
+      'EUR',
+      'GBP',
+      'CAD',
+      'AUD',
+      'NZD',
+      'CHF',
+      'SEK',
+      'NOK',
+      'DKK',
+      'PLN',
+      'CZK',
+      'JPY',
+      'KRW',
+      'KWD',
+      'TND',
+      'MXN',
+      'BRL',
+      'SGD',
+    ])
+      expect([code, minorDigits(code)]).toEqual([code, currencies.code(code)!.digits]);
   });
 
   test('anything but a code is refused', () => expect(() => minorDigits('dollars')).toThrow(RangeError));
@@ -32,7 +61,9 @@ describe('decimals', () => {
     );
   });
 
-  test.each(['1.999', 'ten', '', '1,50', '1e3', '--1'])('%s is not an amount of dollars', (text) => expect(fromDecimal(text, 'USD')).toBeNull());
+  test.each(['1.999', 'ten', '', '1,50', '1e3', '--1'])('%s is not an amount of dollars', (text) =>
+    expect(fromDecimal(text, 'USD')).toBeNull(),
+  );
 });
 
 test('a share is rounded half up and never loses more than half a unit', () => {

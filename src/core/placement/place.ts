@@ -46,7 +46,10 @@ export function place(artwork: ArtworkSize, area: AreaSize, placement: Placement
     const heightMm = widthMm / aspect;
     return finish(artwork, area, (area.widthMm - widthMm) / 2, (area.heightMm - heightMm) / 2, widthMm, heightMm);
   }
-  const room = { width: area.widthMm * placement.scale, height: Math.max(1, Math.min(area.heightMm * placement.scale, area.heightMm - placement.topMm)) };
+  const room = {
+    width: area.widthMm * placement.scale,
+    height: Math.max(1, Math.min(area.heightMm * placement.scale, area.heightMm - placement.topMm)),
+  };
   const motifAspect = (trim.width * artwork.widthPx) / (trim.height * artwork.heightPx);
   const motifWidth = Math.min(room.width, room.height * motifAspect);
   const widthMm = motifWidth / trim.width;
@@ -60,7 +63,9 @@ function finish(artwork: ArtworkSize, area: AreaSize, xMm: number, yMm: number, 
   const left = xMm + trim.x * widthMm;
   const top = yMm + trim.y * heightMm;
   const [motifWidth, motifHeight] = [trim.width * widthMm, trim.height * heightMm];
-  const inside = Math.max(0, Math.min(area.widthMm, left + motifWidth) - Math.max(0, left)) * Math.max(0, Math.min(area.heightMm, top + motifHeight) - Math.max(0, top));
+  const inside =
+    Math.max(0, Math.min(area.widthMm, left + motifWidth) - Math.max(0, left)) *
+    Math.max(0, Math.min(area.heightMm, top + motifHeight) - Math.max(0, top));
   return {
     xMm,
     yMm,

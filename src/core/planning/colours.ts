@@ -23,7 +23,12 @@ export function chooseColours(inks: Ink[], colours: BlankColour[]): ColourChoice
   const best = judged.reduce((a, b) => (a.legibility >= b.legibility ? a : b));
   const unreadable = best.legibility < READABLE;
   const takes = (c: (typeof judged)[number]) => (unreadable ? c === best : c.legibility >= READABLE);
-  return { offered: judged.filter(takes), leftOut: judged.filter((c) => !takes(c)).map(({ name, legibility: l }) => ({ name, legibility: l })), featured: best.name, unreadable };
+  return {
+    offered: judged.filter(takes),
+    leftOut: judged.filter((c) => !takes(c)).map(({ name, legibility: l }) => ({ name, legibility: l })),
+    featured: best.name,
+    unreadable,
+  };
 }
 
 /** The colour of one of a shot list's pictures: the featured one first, then the others in the docket's order. */

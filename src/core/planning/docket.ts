@@ -51,7 +51,10 @@ export interface BlankSpec {
 }
 
 /** Why a docket will not take an artwork, as a short sentence for the cell; null when it will. */
-export function whyNot(accepts: DocketSpec['accepts'], artwork: { state: string; problem?: string | null; measured: Measured | null }): string | null {
+export function whyNot(
+  accepts: DocketSpec['accepts'],
+  artwork: { state: string; problem?: string | null; measured: Measured | null },
+): string | null {
   if (artwork.state === 'arriving') return 'still being measured';
   if (artwork.state === 'refused' || !artwork.measured) return 'this file could not be taken';
   if (accepts.ground === 'see-through' && artwork.measured.clearShare < 0.02) return 'no see-through ground';

@@ -17,7 +17,8 @@ describe('colours', () => {
     expect(choice.featured).toBe('Harbour'); // both are read in full; the docket's order decides
     expect(choice.leftOut.map((c) => c.name)).toEqual(['Chalk', 'Sand']);
   });
-  test('navy artwork is offered on light cloth only', () => expect(chooseColours([ink('#1d3145', [29, 49, 69])], CLOTH).offered.map((c) => c.name)).toEqual(['Chalk', 'Sand']));
+  test('navy artwork is offered on light cloth only', () =>
+    expect(chooseColours([ink('#1d3145', [29, 49, 69])], CLOTH).offered.map((c) => c.name)).toEqual(['Chalk', 'Sand']));
   test('where it reads well on none, the best is kept and it is said', () => {
     const choice = chooseColours([ink('#f7efdc', [247, 239, 220])], CLOTH.slice(0, 2));
     expect(choice).toMatchObject({ unreadable: true, featured: 'Sand', offered: [{ name: 'Sand' }] });
@@ -37,4 +38,5 @@ test.each([
 ] as const)('a docket that wants %s ground, artwork with %f clear', (ground, clearShare, why) => {
   expect(whyNot({ ground, minPpi: 150 }, { state: 'ready', measured: { clearShare } as never })).toBe(why);
 });
-test('what is still being measured cannot be used yet', () => expect(whyNot({ ground: 'any', minPpi: 150 }, { state: 'arriving', measured: null })).toBe('still being measured'));
+test('what is still being measured cannot be used yet', () =>
+  expect(whyNot({ ground: 'any', minPpi: 150 }, { state: 'arriving', measured: null })).toBe('still being measured'));

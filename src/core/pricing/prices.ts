@@ -39,11 +39,22 @@ export interface PriceBreakdown {
 export function feesOn(chargedMinor: number, fees: OutletFees): PriceBreakdown['fees'] & { totalMinor: number } {
   const transactionMinor = shareOf(chargedMinor, fees.transactionShare);
   const paymentMinor = shareOf(chargedMinor, fees.paymentShare) + fees.paymentFixedMinor;
-  return { transactionMinor, paymentMinor, listingMinor: fees.listingMinor, totalMinor: transactionMinor + paymentMinor + fees.listingMinor };
+  return {
+    transactionMinor,
+    paymentMinor,
+    listingMinor: fees.listingMinor,
+    totalMinor: transactionMinor + paymentMinor + fees.listingMinor,
+  };
 }
 
 /** Takes one price apart. */
-export function breakDown(size: string, priceMinor: number, costMinor: number, postageMinor: number, fees: OutletFees): PriceBreakdown {
+export function breakDown(
+  size: string,
+  priceMinor: number,
+  costMinor: number,
+  postageMinor: number,
+  fees: OutletFees,
+): PriceBreakdown {
   const { totalMinor, ...lines } = feesOn(priceMinor, fees);
   const keepMinor = priceMinor - costMinor - postageMinor - totalMinor;
   const marginShare = priceMinor > 0 ? Math.round((keepMinor * 1_000_000) / priceMinor) : 0;
@@ -64,7 +75,13 @@ const LARGE = new Set(['2XL', '3XL', '4XL', '5XL']);
  * price is found by solving without rounding first and then stepping up until the rounded fees leave enough.
  * Returns null when no price can (shares of 100% and more).
  */
-export function solvePrice(size: string, costMinor: number, postageMinor: number, fees: OutletFees, plan: PricePlan): PriceBreakdown | null {
+export function solvePrice(
+  size: string,
+  costMinor: number,
+  postageMinor: number,
+  fees: OutletFees,
+  plan: PricePlan,
+): PriceBreakdown | null {
   const postage = plan.postageIncluded ? postageMinor : 0;
   const extra = LARGE.has(size) ? plan.largeSizeExtraMinor : 0;
   if (plan.aim.kind === 'fixed') return breakDown(size, plan.aim.minor + extra, costMinor, postage, fees);

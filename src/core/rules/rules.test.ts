@@ -1,8 +1,20 @@
 import { checkAgainst, shorten, type OutletRules } from './rules';
 
-const rules = { title: { maxLength: 40 }, description: { maxLength: 100, format: 'text' }, tags: { max: 3, minLength: 3, maxLength: 20 }, pictures: { max: 2 } } as OutletRules;
+const rules = {
+  title: { maxLength: 40 },
+  description: { maxLength: 100, format: 'text' },
+  tags: { max: 3, minLength: 3, maxLength: 20 },
+  pictures: { max: 2 },
+} as OutletRules;
 const price = { size: 'M', keepMinor: 500 } as never;
-const good = { title: 'A title', description: 'Words.', tags: ['one two', 'three'], prices: [price], pictures: 1, wantedPictures: 1 };
+const good = {
+  title: 'A title',
+  description: 'Words.',
+  tags: ['one two', 'three'],
+  prices: [price],
+  pictures: 1,
+  wantedPictures: 1,
+};
 
 test('a proof within the rules has no problems', () => expect(checkAgainst(rules, 'Kestrel Fair', good)).toEqual([]));
 
@@ -17,7 +29,9 @@ test.each([
   ['below-cost', { prices: [{ size: 'XL', keepMinor: -1 } as never] }],
   ['too-many-pictures', { pictures: 3, wantedPictures: 3 }],
   ['pictures-missing', { pictures: 0 }],
-])('%s is found', (code, change) => expect(checkAgainst(rules, 'Kestrel Fair', { ...good, ...change }).map((p) => p.code)).toContain(code));
+])('%s is found', (code, change) =>
+  expect(checkAgainst(rules, 'Kestrel Fair', { ...good, ...change }).map((p) => p.code)).toContain(code),
+);
 
 test('a mend that is offered mends', () => {
   const long = { ...good, title: 'A very long title, with a part that may go, and another' };

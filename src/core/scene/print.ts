@@ -56,7 +56,14 @@ export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLa
  * which is a product in linear light under a power-law curve and differs from the exact sRGB curve by under 2/255.
  * Returns a new picture; the base can serve again.
  */
-export function printOver(sheet: SceneSheet, pixels: ScenePixels, points: PrintPoints, layer: PrintLayer, base: Uint8Array, colour: Rgb): Uint8Array {
+export function printOver(
+  sheet: SceneSheet,
+  pixels: ScenePixels,
+  points: PrintPoints,
+  layer: PrintLayer,
+  base: Uint8Array,
+  colour: Rgb,
+): Uint8Array {
   const out = Uint8Array.from(base);
   const light = inkTable(sheet, colour);
   const { plate, gloss } = pixels;
@@ -78,6 +85,6 @@ export function printOver(sheet: SceneSheet, pixels: ScenePixels, points: PrintP
 function screenOver(picture: Uint8Array, gloss: Uint8Array): void {
   for (let i = 0; i < picture.length; i++) {
     const g = gloss[i]!;
-    if (g > 2) picture[i] = 255 - (((255 - picture[i]!) * (255 - g) + 127) / 255);
+    if (g > 2) picture[i] = 255 - ((255 - picture[i]!) * (255 - g) + 127) / 255;
   }
 }

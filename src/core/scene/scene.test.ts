@@ -8,7 +8,11 @@ const SIZE = 96;
 const WHITE: Rgb = [255, 255, 255];
 
 /** A flat scene: the whole picture is product, one point is one mm, lit evenly by `plate`. */
-function flatScene(plate: number, material: 'cloth' | 'paper' = 'paper', warp = (x: number, y: number): [number, number] => [x, y]): { sheet: SceneSheet; pixels: ScenePixels } {
+function flatScene(
+  plate: number,
+  material: 'cloth' | 'paper' = 'paper',
+  warp = (x: number, y: number): [number, number] => [x, y],
+): { sheet: SceneSheet; pixels: ScenePixels } {
   const n = SIZE * SIZE;
   const map = new Uint8Array(n * 6);
   for (let y = 0; y < SIZE; y++)
@@ -21,7 +25,18 @@ function flatScene(plate: number, material: 'cloth' | 'paper' = 'paper', warp = 
     }
   const area = { name: 'all', xMm: 0, yMm: 0, widthMm: SIZE, heightMm: SIZE };
   return {
-    sheet: { id: 'flat', title: '', blank: 'poster', material, crop: 'whole', size: SIZE, medianSrgb: 1, plane: { xMm: 0, yMm: 0, widthMm: SIZE, heightMm: SIZE }, areas: [area], gloss: false },
+    sheet: {
+      id: 'flat',
+      title: '',
+      blank: 'poster',
+      material,
+      crop: 'whole',
+      size: SIZE,
+      medianSrgb: 1,
+      plane: { xMm: 0, yMm: 0, widthMm: SIZE, heightMm: SIZE },
+      areas: [area],
+      gloss: false,
+    },
     pixels: { size: SIZE, plate: new Uint8Array(n * 3).fill(plate), map, gloss: null },
   };
 }
@@ -34,13 +49,21 @@ async function artwork(side: number): Promise<Buffer> {
 
 function textureOf(rgba: Buffer, side: number, rect = { xMm: 0, yMm: 0, widthMm: SIZE, heightMm: SIZE }): PrintTexture {
   const out = new Uint8Array(rgba);
-  for (let i = 0; i < out.length; i += 4) for (let c = 0; c < 3; c++) out[i + c] = Math.round((rgba[i + c]! * rgba[i + 3]!) / 255);
+  for (let i = 0; i < out.length; i += 4)
+    for (let c = 0; c < 3; c++) out[i + c] = Math.round((rgba[i + c]! * rgba[i + 3]!) / 255);
   return { width: side, height: side, rgba: out, ...rect };
 }
 
 function compose(scene: ReturnType<typeof flatScene>, texture: PrintTexture, colour: Rgb): Uint8Array {
   const points = compileArea(scene.sheet, scene.pixels, scene.sheet.areas[0]!);
-  return printOver(scene.sheet, scene.pixels, points, sampleLayer(points, texture), tintedBase(scene.sheet, scene.pixels, colour), colour);
+  return printOver(
+    scene.sheet,
+    scene.pixels,
+    points,
+    sampleLayer(points, texture),
+    tintedBase(scene.sheet, scene.pixels, colour),
+    colour,
+  );
 }
 
 const worst = (a: Uint8Array | Buffer, b: Uint8Array | Buffer) => a.reduce((m, v, i) => Math.max(m, Math.abs(v - b[i]!)), 0);
@@ -53,7 +76,10 @@ describe('against a general-purpose image library (sharp, libvips)', () => {
     const ours = compose(scene, textureOf(art, SIZE), WHITE);
     const ground = tintedBase(scene.sheet, scene.pixels, WHITE);
     const ink = inkTable(scene.sheet, WHITE)[255]! / 256;
-    const lit = await sharp(art, { raw: { width: SIZE, height: SIZE, channels: 4 } }).linear([ink, ink, ink, 1], [0, 0, 0, 0]).raw().toBuffer();
+    const lit = await sharp(art, { raw: { width: SIZE, height: SIZE, channels: 4 } })
+      .linear([ink, ink, ink, 1], [0, 0, 0, 0])
+      .raw()
+      .toBuffer();
     const theirs = await sharp(Buffer.from(ground), { raw: { width: SIZE, height: SIZE, channels: 3 } })
       .composite([{ input: lit, raw: { width: SIZE, height: SIZE, channels: 4 } }])
       .removeAlpha()
@@ -68,8 +94,13 @@ describe('against a general-purpose image library (sharp, libvips)', () => {
     const art = await artwork(SIZE * 2);
     const ours = compose(scene, textureOf(art, SIZE * 2, { xMm: 24, yMm: 24, widthMm: 48, heightMm: 48 }), WHITE);
     // 192 texels on 48 mm: four texels a point, so a general reducer with a box of two is what bilinear sampling sees
-    const small = await sharp(art, { raw: { width: SIZE * 2, height: SIZE * 2, channels: 4 } }).resize(48, 48, { kernel: 'linear' }).raw().toBuffer();
-    const theirs = await sharp(Buffer.from(tintedBase(scene.sheet, scene.pixels, WHITE)), { raw: { width: SIZE, height: SIZE, channels: 3 } })
+    const small = await sharp(art, { raw: { width: SIZE * 2, height: SIZE * 2, channels: 4 } })
+      .resize(48, 48, { kernel: 'linear' })
+      .raw()
+      .toBuffer();
+    const theirs = await sharp(Buffer.from(tintedBase(scene.sheet, scene.pixels, WHITE)), {
+      raw: { width: SIZE, height: SIZE, channels: 3 },
+    })
       .composite([{ input: small, raw: { width: 48, height: 48, channels: 4 }, left: 24, top: 24 }])
       .removeAlpha()
       .raw()
@@ -87,7 +118,8 @@ describe('shading', () => {
     const { sheet } = flatScene(200, 'cloth');
     const lit = { ...sheet, medianSrgb: 0.85 };
     for (const colour of [WHITE, [23, 23, 26], [36, 64, 94]] as Rgb[])
-      for (const table of tintTables(lit, colour)) for (let byte = 1; byte < 256; byte++) expect(table[byte]!).toBeGreaterThanOrEqual(table[byte - 1]!);
+      for (const table of tintTables(lit, colour))
+        for (let byte = 1; byte < 256; byte++) expect(table[byte]!).toBeGreaterThanOrEqual(table[byte - 1]!);
   });
   test('folds can be seen on black cloth: the brightest place is clearly above the median one', () => {
     const [red] = tintTables({ ...flatScene(200, 'cloth').sheet, medianSrgb: 0.8 }, [23, 23, 26]);

@@ -69,7 +69,8 @@ export function compileArea(sheet: SceneSheet, pixels: ScenePixels, area: SceneA
     mask.push(cover);
   }
   const steps: number[] = [];
-  for (let k = 1; k < at.length; k += 101) if (at[k] === at[k - 1]! + 1) steps.push(Math.hypot(xs[k]! - xs[k - 1]!, ys[k]! - ys[k - 1]!));
+  for (let k = 1; k < at.length; k += 101)
+    if (at[k] === at[k - 1]! + 1) steps.push(Math.hypot(xs[k]! - xs[k - 1]!, ys[k]! - ys[k - 1]!));
   steps.sort((a, b) => a - b);
   return {
     at: Uint32Array.from(at),

@@ -28,7 +28,11 @@ export function ArtworkSlip({ artwork: a, close }: { artwork: ArtworkView; close
       close={close}
       foot={
         <>
-          <button className="button go" disabled={a.state !== 'ready'} onClick={() => router.push(`/sheet?rows=${a.id.slice(0, 8)}`)}>
+          <button
+            className="button go"
+            disabled={a.state !== 'ready'}
+            onClick={() => router.push(`/sheet?rows=${a.id.slice(0, 8)}`)}
+          >
             To the sheet
           </button>
           <a className="button" href={a.original}>
@@ -37,22 +41,50 @@ export function ArtworkSlip({ artwork: a, close }: { artwork: ArtworkView; close
         </>
       }
     >
-      <div className={`grid h-[218px] place-items-center p-3 ${ground || groundFor(m)}`}>{a.thumb && <img src={a.thumb} alt={a.name} className="max-h-[194px] max-w-full object-contain" />}</div>
+      <div className={`grid h-[218px] place-items-center p-3 ${ground || groundFor(m)}`}>
+        {a.thumb && <img src={a.thumb} alt={a.name} className="max-h-[194px] max-w-full object-contain" />}
+      </div>
       <div className="mt-1 mb-3 flex gap-3 text-[11.5px] text-soft" role="group" aria-label="Ground">
         on
         {GROUNDS.map(([word, cls]) => (
-          <button key={word} aria-pressed={ground === cls} className={ground === cls ? 'font-semibold text-ink underline' : 'hover:text-ink'} onClick={() => setGround(cls)}>
+          <button
+            key={word}
+            aria-pressed={ground === cls}
+            className={ground === cls ? 'font-semibold text-ink underline' : 'hover:text-ink'}
+            onClick={() => setGround(cls)}
+          >
             {word}
           </button>
         ))}
       </div>
       {(['name', 'subject'] as const).map((field) => (
         <Line key={field} label={field === 'name' ? 'Name' : 'Subject'}>
-          <input className="field" aria-label={field} defaultValue={a[field]} placeholder={field === 'subject' ? 'what it shows, as buyers say it' : ''} onBlur={(e) => e.target.value.trim() !== a[field] && save({ [field]: e.target.value.trim() })} onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()} />
+          <input
+            className="field"
+            aria-label={field}
+            defaultValue={a[field]}
+            placeholder={field === 'subject' ? 'what it shows, as buyers say it' : ''}
+            onBlur={(e) => e.target.value.trim() !== a[field] && save({ [field]: e.target.value.trim() })}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          />
         </Line>
       ))}
       <Line label="Keywords" note="become tags first">
-        <input className="field" aria-label="keywords" defaultValue={a.keywords.join(', ')} onBlur={(e) => e.target.value !== a.keywords.join(', ') && save({ keywords: e.target.value.split(',').map((k) => k.trim()).filter(Boolean) })} onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()} />
+        <input
+          className="field"
+          aria-label="keywords"
+          defaultValue={a.keywords.join(', ')}
+          onBlur={(e) =>
+            e.target.value !== a.keywords.join(', ') &&
+            save({
+              keywords: e.target.value
+                .split(',')
+                .map((k) => k.trim())
+                .filter(Boolean),
+            })
+          }
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
       </Line>
       {m && (
         <>
@@ -72,13 +104,18 @@ export function ArtworkSlip({ artwork: a, close }: { artwork: ArtworkView; close
             </dd>
             <dt className="text-soft">See-through</dt>
             <dd>
-              {Math.round(m.clearShare * 100)}%{m.softShare > 0.001 ? `, ${(m.softShare * 100).toFixed(1)}% half see-through` : ''}
+              {Math.round(m.clearShare * 100)}%
+              {m.softShare > 0.001 ? `, ${(m.softShare * 100).toFixed(1)}% half see-through` : ''}
             </dd>
           </dl>
           <Line label="Inks">
             <div className="flex h-6 border border-rule">
               {m.inks.map((i) => (
-                <i key={i.hex} title={`${i.hex}, ${Math.round(i.share * 100)}%`} style={{ background: i.hex, flexGrow: i.share }} />
+                <i
+                  key={i.hex}
+                  title={`${i.hex}, ${Math.round(i.share * 100)}%`}
+                  style={{ background: i.hex, flexGrow: i.share }}
+                />
               ))}
             </div>
           </Line>

@@ -34,14 +34,20 @@ export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
   const drawers = useMemo(() => [...new Set(here.map((a) => a.drawer).filter((d) => d !== null))].sort(), [here]);
   const shown = useMemo(() => {
     const words = find.toLowerCase();
-    return here.filter((a) => (!drawer || a.drawer === drawer) && (!tone || a.measured?.tone === tone) && (!words || `${a.name} ${a.subject} ${a.keywords.join(' ')} ${a.fileName}`.toLowerCase().includes(words)));
+    return here.filter(
+      (a) =>
+        (!drawer || a.drawer === drawer) &&
+        (!tone || a.measured?.tone === tone) &&
+        (!words || `${a.name} ${a.subject} ${a.keywords.join(' ')} ${a.fileName}`.toLowerCase().includes(words)),
+    );
   }, [here, drawer, tone, find]);
 
   const put = useCallback(
     (change: Record<string, string | null>) => {
       const next = new URLSearchParams(window.location.search);
-      for (const [k, v] of Object.entries(change)) if (v) next.set(k, v);
-      else next.delete(k);
+      for (const [k, v] of Object.entries(change))
+        if (v) next.set(k, v);
+        else next.delete(k);
       router.replace(`/artwork?${next}`, { scroll: false });
     },
     [router],
@@ -62,7 +68,12 @@ export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
     watch.observe(el);
     return () => watch.disconnect();
   }, []);
-  const rows = useVirtualizer({ count: Math.ceil(shown.length / columns), getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 4 });
+  const rows = useVirtualizer({
+    count: Math.ceil(shown.length / columns),
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 4,
+  });
 
   const cursor = shown.findIndex((a) => a.id === openId);
   const toggle = (id: string) =>
@@ -82,7 +93,8 @@ export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
         if (!target) return;
         put({ open: target.id });
         rows.scrollToIndex(Math.floor(to / columns));
-        if (e.shiftKey) setPicked((old) => new Set([...old, ...shown.slice(Math.min(cursor, to), Math.max(cursor, to) + 1).map((a) => a.id)]));
+        if (e.shiftKey)
+          setPicked((old) => new Set([...old, ...shown.slice(Math.min(cursor, to), Math.max(cursor, to) + 1).map((a) => a.id)]));
       } else if (e.key === ' ' && cursor >= 0 && !(e.target instanceof HTMLButtonElement)) {
         e.preventDefault();
         toggle(shown[cursor]!.id);
@@ -118,18 +130,37 @@ export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
       <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr]">
         <div className="flex flex-wrap items-center gap-3 px-[18px] pt-2.5 pb-2">
           <h1 className="text-[22px]">Artwork</h1>
-          <span className="text-soft">{shown.length === here.length ? count(here.length, 'artwork') : `${shown.length} of ${count(here.length, 'artwork')}`}</span>
+          <span className="text-soft">
+            {shown.length === here.length ? count(here.length, 'artwork') : `${shown.length} of ${count(here.length, 'artwork')}`}
+          </span>
           <label className="flex items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
             <span className="key">/</span>
-            <input type="search" aria-label="Find artwork" placeholder="find by name, subject, file" value={find} onChange={(e) => setFind(e.target.value)} className="w-[180px] bg-transparent outline-none" />
+            <input
+              type="search"
+              aria-label="Find artwork"
+              placeholder="find by name, subject, file"
+              value={find}
+              onChange={(e) => setFind(e.target.value)}
+              className="w-[180px] bg-transparent outline-none"
+            />
           </label>
-          <select aria-label="Drawer" className="border-b-[1.5px] border-ink bg-transparent py-[3px]" value={drawer ?? ''} onChange={(e) => put({ drawer: e.target.value || null })}>
+          <select
+            aria-label="Drawer"
+            className="border-b-[1.5px] border-ink bg-transparent py-[3px]"
+            value={drawer ?? ''}
+            onChange={(e) => put({ drawer: e.target.value || null })}
+          >
             <option value="">every drawer</option>
             {drawers.map((d) => (
               <option key={d}>{d}</option>
             ))}
           </select>
-          <select aria-label="Tone" className="border-b-[1.5px] border-ink bg-transparent py-[3px]" value={tone ?? ''} onChange={(e) => put({ tone: e.target.value || null })}>
+          <select
+            aria-label="Tone"
+            className="border-b-[1.5px] border-ink bg-transparent py-[3px]"
+            value={tone ?? ''}
+            onChange={(e) => put({ tone: e.target.value || null })}
+          >
             <option value="">every tone</option>
             <option>light</option>
             <option>dark</option>
@@ -141,7 +172,10 @@ export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
               <button className="button quiet" onClick={() => setPicked(new Set())}>
                 None
               </button>
-              <button className="button go" onClick={() => router.push(`/sheet?rows=${selected.map((a) => a.id.slice(0, 8)).join(',')}`)}>
+              <button
+                className="button go"
+                onClick={() => router.push(`/sheet?rows=${selected.map((a) => a.id.slice(0, 8)).join(',')}`)}
+              >
                 To the sheet
               </button>
             </div>
@@ -155,8 +189,31 @@ export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
               </button>
             </div>
           )}
-          <input ref={fileInput} type="file" multiple hidden accept=".png,.jpg,.jpeg,.svg" data-testid="files" onChange={(e) => { take([...(e.target.files ?? [])].map((file) => ({ file, drawer: null }))); e.target.value = ''; }} /> {/* prettier-ignore */}
-          <input ref={folderInput} type="file" multiple hidden {...{ webkitdirectory: '' }} onChange={(e) => { take([...(e.target.files ?? [])].map((file) => ({ file, drawer: file.webkitRelativePath.split('/').at(-2) ?? null }))); e.target.value = ''; }} /> {/* prettier-ignore */}
+          <input
+            ref={fileInput}
+            type="file"
+            multiple
+            hidden
+            accept=".png,.jpg,.jpeg,.svg"
+            data-testid="files"
+            onChange={(e) => {
+              take([...(e.target.files ?? [])].map((file) => ({ file, drawer: null })));
+              e.target.value = '';
+            }}
+          />
+          <input
+            ref={folderInput}
+            type="file"
+            multiple
+            hidden
+            {...{ webkitdirectory: '' }}
+            onChange={(e) => {
+              take(
+                [...(e.target.files ?? [])].map((file) => ({ file, drawer: file.webkitRelativePath.split('/').at(-2) ?? null })),
+              );
+              e.target.value = '';
+            }}
+          />
         </div>
         <div>
           <UploadList uploads={uploads} clear={clear} />
@@ -167,20 +224,49 @@ export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
                   <li key={a.id}>{a.problem}</li>
                 ))}
               </ul>
-              <button className="button quiet shrink-0 self-start" onClick={() => void act(() => api('POST', '/artworks/dismiss', {}).then(() => undefined))}>
+              <button
+                className="button quiet shrink-0 self-start"
+                onClick={() => void act(() => api('POST', '/artworks/dismiss', {}).then(() => undefined))}
+              >
                 Take off the list
               </button>
             </div>
           )}
         </div>
-        <div ref={scroller} className={`relative overflow-auto border-t border-rule bg-paper px-3 ${over ? 'outline-[3px] -outline-offset-8 outline-dashed outline-teal' : ''}`}>
+        <div
+          ref={scroller}
+          className={`relative overflow-auto border-t border-rule bg-paper px-3 ${over ? 'outline-[3px] -outline-offset-8 outline-dashed outline-teal' : ''}`}
+        >
           {here.length === 0 && <Empty choose={() => fileInput.current?.click()} />}
-          {here.length > 0 && shown.length === 0 && <p className="p-10 text-center text-soft">No artwork answers to that. Clear the search or choose every drawer.</p>}
-          <div className="relative" style={{ height: rows.getTotalSize() }} role="listbox" aria-label="Artworks" aria-multiselectable>
+          {here.length > 0 && shown.length === 0 && (
+            <p className="p-10 text-center text-soft">No artwork answers to that. Clear the search or choose every drawer.</p>
+          )}
+          <div
+            className="relative"
+            style={{ height: rows.getTotalSize() }}
+            role="listbox"
+            aria-label="Artworks"
+            aria-multiselectable
+          >
             {rows.getVirtualItems().map((r) => (
-              <div key={r.key} className="absolute top-0 left-0 grid w-full gap-2.5 pt-2.5" style={{ transform: `translateY(${r.start}px)`, height: ROW, gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}>
+              <div
+                key={r.key}
+                className="absolute top-0 left-0 grid w-full gap-2.5 pt-2.5"
+                style={{
+                  transform: `translateY(${r.start}px)`,
+                  height: ROW,
+                  gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+                }}
+              >
                 {shown.slice(r.index * columns, (r.index + 1) * columns).map((a) => (
-                  <Card key={a.id} artwork={a} on={a.id === openId} picked={picked.has(a.id)} open={() => put({ open: a.id })} toggle={() => toggle(a.id)} />
+                  <Card
+                    key={a.id}
+                    artwork={a}
+                    on={a.id === openId}
+                    picked={picked.has(a.id)}
+                    open={() => put({ open: a.id })}
+                    toggle={() => toggle(a.id)}
+                  />
                 ))}
               </div>
             ))}
@@ -192,7 +278,19 @@ export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
   );
 }
 
-function Card({ artwork: a, on, picked, open, toggle }: { artwork: ArtworkView; on: boolean; picked: boolean; open: () => void; toggle: () => void }) {
+function Card({
+  artwork: a,
+  on,
+  picked,
+  open,
+  toggle,
+}: {
+  artwork: ArtworkView;
+  on: boolean;
+  picked: boolean;
+  open: () => void;
+  toggle: () => void;
+}) {
   const marks = on || picked;
   return (
     <div
@@ -210,10 +308,16 @@ function Card({ artwork: a, on, picked, open, toggle }: { artwork: ArtworkView; 
         </>
       )}
       <div className={`grid h-[150px] place-items-center p-2 ${groundFor(a.measured)}`}>
-        {a.thumb ? <img src={a.thumb} alt={a.name} className="max-h-[134px] max-w-full object-contain" loading="lazy" /> : <span className="text-[12px] text-soft">being measured…</span>}
+        {a.thumb ? (
+          <img src={a.thumb} alt={a.name} className="max-h-[134px] max-w-full object-contain" loading="lazy" />
+        ) : (
+          <span className="text-[12px] text-soft">being measured…</span>
+        )}
       </div>
       <b className="mt-1.5 block truncate font-semibold">{a.name}</b>
-      <span className="block truncate text-[11.5px] text-soft">{a.widthPx ? `${a.widthPx} × ${a.heightPx} · ${a.measured?.tone}` : 'arriving'}</span>
+      <span className="block truncate text-[11.5px] text-soft">
+        {a.widthPx ? `${a.widthPx} × ${a.heightPx} · ${a.measured?.tone}` : 'arriving'}
+      </span>
     </div>
   );
 }
@@ -221,12 +325,24 @@ function Card({ artwork: a, on, picked, open, toggle }: { artwork: ArtworkView; 
 function Empty({ choose }: { choose: () => void }) {
   return (
     <div className="grid place-items-center py-20 text-center">
-      <svg width="74" height="74" viewBox="0 0 30 30" fill="none" stroke="currentColor" strokeWidth="1" className="mb-4 text-faint" aria-hidden>
+      <svg
+        width="74"
+        height="74"
+        viewBox="0 0 30 30"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1"
+        className="mb-4 text-faint"
+        aria-hidden
+      >
         <path d="M3 9V3h6M21 3h6v6M27 21v6h-6M9 27H3v-6" />
         <path d="M15 20V9.5M10.5 14L15 9.5 19.5 14" strokeWidth="1.4" />
       </svg>
       <h2 className="text-[20px]">Drop a folder of designs here</h2>
-      <p className="mt-2 mb-5 max-w-[420px] text-soft">PNG with transparency at 4500 × 5400 px suits shirts; JPEG and SVG are welcome too. Each file is kept as it is, measured, and sorted into light, dark or colourful. Folders become drawers.</p>
+      <p className="mt-2 mb-5 max-w-[420px] text-soft">
+        PNG with transparency at 4500 × 5400 px suits shirts; JPEG and SVG are welcome too. Each file is kept as it is, measured,
+        and sorted into light, dark or colourful. Folders become drawers.
+      </p>
       <button className="button go" onClick={choose}>
         Choose files
       </button>

@@ -18,17 +18,33 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
   const [state, setState] = useState('');
   const [picked, setPicked] = useState<Set<string>>(new Set());
   const outlets = useMemo(() => [...new Map(listings.map((l) => [l.outletId, l.outlet]))], [listings]);
-  const shown = useMemo(() => listings.filter((l) => (!outlet || l.outletId === outlet) && (!state || l.state === state) && `${l.title} ${l.artwork}`.toLowerCase().includes(find.toLowerCase())), [listings, outlet, state, find]);
+  const shown = useMemo(
+    () =>
+      listings.filter(
+        (l) =>
+          (!outlet || l.outletId === outlet) &&
+          (!state || l.state === state) &&
+          `${l.title} ${l.artwork}`.toLowerCase().includes(find.toLowerCase()),
+      ),
+    [listings, outlet, state, find],
+  );
   const drafts = shown.filter((l) => picked.has(l.id) && l.state === 'draft there');
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: shown.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 8 });
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+  });
   const all = shown.length > 0 && shown.every((l) => picked.has(l.id));
   if (!listings.length)
     return (
       <div className="grid h-full place-items-center text-center">
         <div>
           <h1 className="text-[22px]">Nothing stands at an outlet yet</h1>
-          <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">Each listing that was sent is entered here, with a link to its page as a buyer sees it.</p>
+          <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">
+            Each listing that was sent is entered here, with a link to its page as a buyer sees it.
+          </p>
           <Link className="button go" href="/press">
             To the press
           </Link>
@@ -39,12 +55,28 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
     <div className="grid h-full min-h-0 grid-rows-[auto_auto_1fr]">
       <div className="flex min-h-[51px] items-center gap-3 px-[18px] py-2">
         <h1 className="text-[22px]">Ledger</h1>
-        <span className="text-soft">{shown.length === listings.length ? count(listings.length, 'listing') : `${shown.length} of ${count(listings.length, 'listing')}`}</span>
+        <span className="text-soft">
+          {shown.length === listings.length
+            ? count(listings.length, 'listing')
+            : `${shown.length} of ${count(listings.length, 'listing')}`}
+        </span>
         <label className="flex items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
           <span className="key">/</span>
-          <input type="search" aria-label="Find listings" placeholder="find by title or artwork" value={find} onChange={(e) => setFind(e.target.value)} className="w-[170px] bg-transparent outline-none" />
+          <input
+            type="search"
+            aria-label="Find listings"
+            placeholder="find by title or artwork"
+            value={find}
+            onChange={(e) => setFind(e.target.value)}
+            className="w-[170px] bg-transparent outline-none"
+          />
         </label>
-        <select aria-label="Outlet" className="border-b-[1.5px] border-ink bg-transparent py-1" value={outlet} onChange={(e) => setOutlet(e.target.value)}>
+        <select
+          aria-label="Outlet"
+          className="border-b-[1.5px] border-ink bg-transparent py-1"
+          value={outlet}
+          onChange={(e) => setOutlet(e.target.value)}
+        >
           <option value="">every outlet</option>
           {outlets.map(([id, name]) => (
             <option key={id} value={id}>
@@ -52,7 +84,12 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
             </option>
           ))}
         </select>
-        <select aria-label="State" className="border-b-[1.5px] border-ink bg-transparent py-1" value={state} onChange={(e) => setState(e.target.value)}>
+        <select
+          aria-label="State"
+          className="border-b-[1.5px] border-ink bg-transparent py-1"
+          value={state}
+          onChange={(e) => setState(e.target.value)}
+        >
           <option value="">every state</option>
           <option>draft there</option>
           <option>live</option>
@@ -60,14 +97,30 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
         {drafts.length > 0 && (
           <div className="ml-auto flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
             <b className="text-teal">{count(drafts.length, 'draft')}</b>
-            <button className="button go" onClick={() => void act(() => api<{ queued: number }>('POST', '/listings/live', { ids: drafts.map((l) => l.id) }).then((a) => { setPicked(new Set()); return `${count(a.queued, 'listing')} being set live.`; }))}> {/* prettier-ignore */}
+            <button
+              className="button go"
+              onClick={() =>
+                void act(() =>
+                  api<{ queued: number }>('POST', '/listings/live', { ids: drafts.map((l) => l.id) }).then((a) => {
+                    setPicked(new Set());
+                    return `${count(a.queued, 'listing')} being set live.`;
+                  }),
+                )
+              }
+            >
               Set {drafts.length} live
             </button>
           </div>
         )}
       </div>
       <div className={`${GRID} border-t border-b-[1.5px] border-t-rule border-b-ink bg-paper2 py-1.5 text-[12px] text-soft`}>
-        <input type="checkbox" className="checkbox checkbox-xs" aria-label="Select all" checked={all} onChange={() => setPicked(all ? new Set() : new Set(shown.map((l) => l.id)))} />
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          aria-label="Select all"
+          checked={all}
+          onChange={() => setPicked(all ? new Set() : new Set(shown.map((l) => l.id)))}
+        />
         <span />
         <span>Listing</span>
         <span>Outlet</span>
@@ -87,8 +140,18 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
                 return next;
               });
             return (
-              <div key={l.id} className={`${GRID} absolute left-0 w-full border-b border-rule2 ${picked.has(l.id) ? 'bg-teal-t/60' : ''}`} style={{ transform: `translateY(${v.start}px)`, height: ROW }}>
-                <input type="checkbox" className="checkbox checkbox-xs" aria-label={`Select ${l.title}`} checked={picked.has(l.id)} onChange={toggle} />
+              <div
+                key={l.id}
+                className={`${GRID} absolute left-0 w-full border-b border-rule2 ${picked.has(l.id) ? 'bg-teal-t/60' : ''}`}
+                style={{ transform: `translateY(${v.start}px)`, height: ROW }}
+              >
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  aria-label={`Select ${l.title}`}
+                  checked={picked.has(l.id)}
+                  onChange={toggle}
+                />
                 {l.small ? <img src={l.small} alt="" className="h-[58px] w-[58px] object-cover" loading="lazy" /> : <span />}
                 <span className="min-w-0 leading-tight">
                   <Link href={`/proofs?open=${l.proofId}`} className="block truncate font-semibold hover:underline">
@@ -103,8 +166,20 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
                   {l.state === 'live' && <Mark state="listed" />} {l.state}
                 </span>
                 <span className="text-right font-semibold">{amount(l.priceMinor, l.currency)}</span>
-                <span className="text-soft">{new Date(l.sentAt).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}</span>
-                <a href={l.url} target="_blank" rel="noreferrer" className="inline-flex items-center gap-1.5 text-teal underline underline-offset-2">
+                <span className="text-soft">
+                  {new Date(l.sentAt).toLocaleString('en-GB', {
+                    day: 'numeric',
+                    month: 'short',
+                    hour: '2-digit',
+                    minute: '2-digit',
+                  })}
+                </span>
+                <a
+                  href={l.url}
+                  target="_blank"
+                  rel="noreferrer"
+                  className="inline-flex items-center gap-1.5 text-teal underline underline-offset-2"
+                >
                   As a buyer sees it <ExternalLink size={12} aria-hidden />
                 </a>
               </div>

@@ -11,7 +11,10 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
   const [as, setAs] = useState<'draft' | 'live'>('draft');
   const [proofs, setProofs] = useState<ProofView[] | null>(null);
   useEffect(() => {
-    void api<{ items: ProofView[] }>('GET', `/proofs?run=${run.id}&limit=1000`).then((a) => setProofs(a.items), () => setProofs([]));
+    void api<{ items: ProofView[] }>('GET', `/proofs?run=${run.id}&limit=1000`).then(
+      (a) => setProofs(a.items),
+      () => setProofs([]),
+    );
   }, [run.id]);
   const going = (proofs ?? []).filter((p) => p.state === 'passed');
   const staying = (proofs ?? []).filter((p) => ['held', 'ready', 'drafting', 'refused'].includes(p.state));
@@ -36,14 +39,21 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
                 <div>
                   <b className="font-slab text-[15px] font-semibold">{o.name}</b>
                   <p className="text-soft">{count(mine.length, 'listing')}</p>
-                  <p className="text-soft">{count(mine.reduce((n, p) => n + p.pictures.length, 0), 'picture')}</p>
+                  <p className="text-soft">
+                    {count(
+                      mine.reduce((n, p) => n + p.pictures.length, 0),
+                      'picture',
+                    )}
+                  </p>
                   {fee > 0 && as === 'live' && <p>{amount(fee)} listing fees</p>}
                 </div>
                 <ul className="max-h-[150px] overflow-auto text-[12.5px]">
                   {mine.map((p) => (
                     <li key={p.id} className="flex justify-between gap-3 border-b border-rule2 py-0.5">
                       <span className="truncate">{p.fields.title?.value}</span>
-                      <span className="shrink-0">{amount(Math.min(...(p.fields.prices?.value ?? []).map((x) => x.priceMinor)))}</span>
+                      <span className="shrink-0">
+                        {amount(Math.min(...(p.fields.prices?.value ?? []).map((x) => x.priceMinor)))}
+                      </span>
                     </li>
                   ))}
                 </ul>
@@ -56,7 +66,12 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
             <ul className="mt-1 max-h-[90px] overflow-auto text-[12.5px] text-soft">
               {staying.map((p) => (
                 <li key={p.id}>
-                  {p.artwork}, {p.outlet}: {p.state === 'held' ? p.problems.find((x) => x.stops)?.sentence : p.state === 'ready' ? 'not passed yet' : p.state}
+                  {p.artwork}, {p.outlet}:{' '}
+                  {p.state === 'held'
+                    ? p.problems.find((x) => x.stops)?.sentence
+                    : p.state === 'ready'
+                      ? 'not passed yet'
+                      : p.state}
                 </li>
               ))}
             </ul>
@@ -71,7 +86,13 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
             ] as const
           ).map(([value, word, what]) => (
             <label key={value} className="flex cursor-pointer gap-2">
-              <input type="radio" name="as" className="radio radio-xs mt-0.5" checked={as === value} onChange={() => setAs(value)} />
+              <input
+                type="radio"
+                name="as"
+                className="radio radio-xs mt-0.5"
+                checked={as === value}
+                onChange={() => setAs(value)}
+              />
               <span>
                 <b>{word}</b>
                 <span className="block text-[12px] text-soft">{what}</span>

@@ -17,16 +17,29 @@ export interface Refused {
 }
 
 /** The press: every run, how far it is at each outlet, and what can be done with it. */
-export function PressStation({ runs, pictures, outlets, refused }: { runs: RunReport[]; pictures: Record<string, string[]>; outlets: OutletView[]; refused: Refused[] }) {
+export function PressStation({
+  runs,
+  pictures,
+  outlets,
+  refused,
+}: {
+  runs: RunReport[];
+  pictures: Record<string, string[]>;
+  outlets: OutletView[];
+  refused: Refused[];
+}) {
   const [sending, setSending] = useState<string | null>(null);
-  const tell = (run: RunReport, what: string, body?: object, said?: string) => void act(() => api('POST', `/runs/${run.id}/${what}`, body ?? {}).then(() => said));
+  const tell = (run: RunReport, what: string, body?: object, said?: string) =>
+    void act(() => api('POST', `/runs/${run.id}/${what}`, body ?? {}).then(() => said));
   const name = (id: string) => outlets.find((o) => o.id === id)?.name ?? id;
   if (!runs.length)
     return (
       <div className="grid h-full place-items-center text-center">
         <div>
           <h1 className="text-[22px]">The press is cold</h1>
-          <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">Runs stand here: batches of proofs being drafted or sent. Select cells in the sheet to begin one.</p>
+          <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">
+            Runs stand here: batches of proofs being drafted or sent. Select cells in the sheet to begin one.
+          </p>
           <Link className="button go" href="/sheet">
             To the sheet
           </Link>
@@ -50,7 +63,8 @@ export function PressStation({ runs, pictures, outlets, refused }: { runs: RunRe
               <div>
                 <h2 className="text-[17px] leading-tight">{run.name}</h2>
                 <p className="mt-0.5 text-soft">
-                  {count(run.total, 'proof')} · {new Date(run.createdAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                  {count(run.total, 'proof')} ·{' '}
+                  {new Date(run.createdAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
                 </p>
                 {run.state !== 'going' && <p className="mt-0.5 font-semibold text-ochre">{run.state}</p>}
                 {run.leftOut.length > 0 && (
@@ -73,7 +87,13 @@ export function PressStation({ runs, pictures, outlets, refused }: { runs: RunRe
                 {pictures[run.id] && (
                   <div className="mt-1 flex gap-1.5 overflow-hidden">
                     {pictures[run.id]!.map((small) => (
-                      <img key={small} src={pictureAddress(small)} alt="" className="h-[60px] w-[60px] shrink-0 object-cover" loading="lazy" />
+                      <img
+                        key={small}
+                        src={pictureAddress(small)}
+                        alt=""
+                        className="h-[60px] w-[60px] shrink-0 object-cover"
+                        loading="lazy"
+                      />
                     ))}
                   </div>
                 )}
@@ -108,12 +128,18 @@ export function PressStation({ runs, pictures, outlets, refused }: { runs: RunRe
                   </button>
                 )}
                 {(busy || run.state === 'paused') && (
-                  <button className="button quiet" onClick={() => tell(run, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.')}>
+                  <button
+                    className="button quiet"
+                    onClick={() => tell(run, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.')}
+                  >
                     Stop
                   </button>
                 )}
                 {bad.length > 0 && (
-                  <button className="button" onClick={() => tell(run, 'retry', { as: 'draft' }, `${count(bad.length, 'proof')} tried again.`)}>
+                  <button
+                    className="button"
+                    onClick={() => tell(run, 'retry', { as: 'draft' }, `${count(bad.length, 'proof')} tried again.`)}
+                  >
                     Try {bad.length} again
                   </button>
                 )}

@@ -10,7 +10,19 @@ import { PriceBars } from './price-bars';
 import { Problems } from './problems';
 
 /** One proof in full: pictures large, words with the outlet's limits, every price with what goes and what stays. */
-export function ProofSheet({ proof, outlet, plan, closer, setCloser }: { proof: ProofView; outlet: OutletView; plan: string; closer: boolean; setCloser: (on: boolean) => void }) {
+export function ProofSheet({
+  proof,
+  outlet,
+  plan,
+  closer,
+  setCloser,
+}: {
+  proof: ProofView;
+  outlet: OutletView;
+  plan: string;
+  closer: boolean;
+  setCloser: (on: boolean) => void;
+}) {
   const [shot, setShot] = useState(0);
   const [saved, setSaved] = useState('');
   const { fields } = proof;
@@ -19,13 +31,16 @@ export function ProofSheet({ proof, outlet, plan, closer, setCloser }: { proof: 
   const rules = outlet.rules;
   const change = (body: object) => {
     setSaved('saving…');
-    void act(() => api('PATCH', `/proofs/${proof.id}`, body).then(() => undefined)).then((ok) => setSaved(ok ? 'saved' : 'not saved'));
+    void act(() => api('PATCH', `/proofs/${proof.id}`, body).then(() => undefined)).then((ok) =>
+      setSaved(ok ? 'saved' : 'not saved'),
+    );
   };
-  const back = (field: string) => !locked && (
-    <button className="underline hover:text-ink" onClick={() => change({ pattern: [field] })}>
-      back to the pattern
-    </button>
-  );
+  const back = (field: string) =>
+    !locked && (
+      <button className="underline hover:text-ink" onClick={() => change({ pattern: [field] })}>
+        back to the pattern
+      </button>
+    );
   const source = (name: 'title' | 'description' | 'tags' | 'prices') =>
     fields[name] && (
       <>
@@ -49,12 +64,20 @@ export function ProofSheet({ proof, outlet, plan, closer, setCloser }: { proof: 
           <Mark state={proof.state} word />
         </span>
         {proof.state === 'ready' && (
-          <button className="button go" onClick={() => void act(() => api('POST', '/proofs/pass', { ids: [proof.id] }).then(() => 'Passed; it waits at the press.'))}>
+          <button
+            className="button go"
+            onClick={() =>
+              void act(() => api('POST', '/proofs/pass', { ids: [proof.id] }).then(() => 'Passed; it waits at the press.'))
+            }
+          >
             Pass <span className="key">P</span>
           </button>
         )}
         {proof.state === 'passed' && (
-          <button className="button" onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [proof.id] }).then(() => undefined))}>
+          <button
+            className="button"
+            onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [proof.id] }).then(() => undefined))}
+          >
             Take back
           </button>
         )}
@@ -63,14 +86,26 @@ export function ProofSheet({ proof, outlet, plan, closer, setCloser }: { proof: 
         <div>
           {picture?.picture ? (
             <button className="block w-full cursor-zoom-in" aria-label="Look closer" onClick={() => setCloser(true)}>
-              <img src={picture.picture} alt={`${proof.artwork}, ${picture.colour}`} className="aspect-square w-full object-cover" />
+              <img
+                src={picture.picture}
+                alt={`${proof.artwork}, ${picture.colour}`}
+                className="aspect-square w-full object-cover"
+              />
             </button>
           ) : (
-            <div className="grid aspect-square place-items-center bg-rule2 text-soft">{proof.state === 'drafting' ? 'being made…' : 'no picture'}</div>
+            <div className="grid aspect-square place-items-center bg-rule2 text-soft">
+              {proof.state === 'drafting' ? 'being made…' : 'no picture'}
+            </div>
           )}
           <div className="mt-1.5 flex gap-1.5">
             {proof.pictures.map((s, i) => (
-              <button key={i} aria-label={`Picture ${i + 1}, ${s.colour}`} aria-pressed={i === shot} className={i === shot ? 'outline-[2.5px] outline-teal' : ''} onClick={() => setShot(i)}>
+              <button
+                key={i}
+                aria-label={`Picture ${i + 1}, ${s.colour}`}
+                aria-pressed={i === shot}
+                className={i === shot ? 'outline-[2.5px] outline-teal' : ''}
+                onClick={() => setShot(i)}
+              >
                 <img src={s.small ?? undefined} alt="" className="h-[62px] w-[62px] object-cover" />
               </button>
             ))}
@@ -79,7 +114,11 @@ export function ProofSheet({ proof, outlet, plan, closer, setCloser }: { proof: 
             <Line label="Colours on offer" note={`${proof.colours.length}`}>
               <p className="flex flex-wrap gap-x-3 gap-y-1">
                 {proof.colours.map((c) => (
-                  <span key={c.name} className="inline-flex items-center gap-1.5" title={`${Math.round(c.legibility * 100)}% of the ink can be read`}>
+                  <span
+                    key={c.name}
+                    className="inline-flex items-center gap-1.5"
+                    title={`${Math.round(c.legibility * 100)}% of the ink can be read`}
+                  >
                     <i className="inline-block h-3.5 w-3.5 border border-rule" style={{ background: c.hex }} /> {c.name}
                   </span>
                 ))}
@@ -91,23 +130,70 @@ export function ProofSheet({ proof, outlet, plan, closer, setCloser }: { proof: 
           <Problems proof={proof} />
           {fields.title && (
             <div className="mt-3">
-              <Line label="Title" from={source('title')} note={`${fields.title.value.length} / ${rules?.title.maxLength ?? '–'}`} bad={fields.title.value.length > (rules?.title.maxLength ?? 1e9)}>
-                <Text key={fields.title.value} label="Title" value={fields.title.value} rows={2} locked={locked} save={(title) => change({ title })} />
+              <Line
+                label="Title"
+                from={source('title')}
+                note={`${fields.title.value.length} / ${rules?.title.maxLength ?? '–'}`}
+                bad={fields.title.value.length > (rules?.title.maxLength ?? 1e9)}
+              >
+                <Text
+                  key={fields.title.value}
+                  label="Title"
+                  value={fields.title.value}
+                  rows={2}
+                  locked={locked}
+                  save={(title) => change({ title })}
+                />
               </Line>
-              <Line label="Tags" from={source('tags')} note={`${fields.tags!.value.length} / ${rules?.tags.max ?? '–'}`} bad={fields.tags!.value.length > (rules?.tags.max ?? 1e9)}>
-                <Text key={fields.tags!.value.join()} label="Tags" value={fields.tags!.value.join(', ')} rows={3} locked={locked} save={(t) => change({ tags: t.split(',').map((x) => x.trim()).filter(Boolean) })} />
+              <Line
+                label="Tags"
+                from={source('tags')}
+                note={`${fields.tags!.value.length} / ${rules?.tags.max ?? '–'}`}
+                bad={fields.tags!.value.length > (rules?.tags.max ?? 1e9)}
+              >
+                <Text
+                  key={fields.tags!.value.join()}
+                  label="Tags"
+                  value={fields.tags!.value.join(', ')}
+                  rows={3}
+                  locked={locked}
+                  save={(t) =>
+                    change({
+                      tags: t
+                        .split(',')
+                        .map((x) => x.trim())
+                        .filter(Boolean),
+                    })
+                  }
+                />
               </Line>
               <Line label="Description" from={source('description')} note={`${fields.description!.value.length}`}>
-                <Text key={fields.description!.value} label="Description" value={fields.description!.value} rows={6} locked={locked} save={(description) => change({ description })} />
+                <Text
+                  key={fields.description!.value}
+                  label="Description"
+                  value={fields.description!.value}
+                  rows={6}
+                  locked={locked}
+                  save={(description) => change({ description })}
+                />
               </Line>
             </div>
           )}
         </div>
       </div>
-      {fields.prices && fields.prices.value.length > 0 && <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />}
+      {fields.prices && fields.prices.value.length > 0 && (
+        <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />
+      )}
       {closer && picture?.picture && (
-        <div className="fixed inset-0 z-30 grid cursor-zoom-out place-items-center bg-[rgb(20_14_8/0.8)] p-4" onClick={() => setCloser(false)}>
-          <img src={picture.picture} alt={`${proof.artwork}, ${picture.colour}, large`} className="max-h-full max-w-full object-contain" />
+        <div
+          className="fixed inset-0 z-30 grid cursor-zoom-out place-items-center bg-[rgb(20_14_8/0.8)] p-4"
+          onClick={() => setCloser(false)}
+        >
+          <img
+            src={picture.picture}
+            alt={`${proof.artwork}, ${picture.colour}, large`}
+            className="max-h-full max-w-full object-contain"
+          />
         </div>
       )}
     </section>
@@ -115,7 +201,19 @@ export function ProofSheet({ proof, outlet, plan, closer, setCloser }: { proof: 
 }
 
 /** A text that is saved when it is left, or with Ctrl+Enter. */
-function Text({ label, value, rows, locked, save }: { label: string; value: string; rows: number; locked: boolean; save: (text: string) => void }) {
+function Text({
+  label,
+  value,
+  rows,
+  locked,
+  save,
+}: {
+  label: string;
+  value: string;
+  rows: number;
+  locked: boolean;
+  save: (text: string) => void;
+}) {
   if (locked) return <p className="whitespace-pre-line">{value}</p>;
   return (
     <textarea
@@ -135,7 +233,19 @@ function Text({ label, value, rows, locked, save }: { label: string; value: stri
   );
 }
 
-function Prices({ proof, locked, change, source, currency }: { proof: ProofView; locked: boolean; change: (body: object) => void; source: React.ReactNode; currency: string }) {
+function Prices({
+  proof,
+  locked,
+  change,
+  source,
+  currency,
+}: {
+  proof: ProofView;
+  locked: boolean;
+  change: (body: object) => void;
+  source: React.ReactNode;
+  currency: string;
+}) {
   const prices = proof.fields.prices!.value;
   const [size, setSize] = useState(prices.find((p) => p.size === 'M')?.size ?? prices[0]!.size);
   const shown = prices.find((p) => p.size === size) ?? prices[0]!;
@@ -162,14 +272,30 @@ function Prices({ proof, locked, change, source, currency }: { proof: ProofView;
           </thead>
           <tbody>
             {prices.map((p) => (
-              <tr key={p.size} className={`border-b border-rule2 ${p.size === size ? 'bg-teal-t/60' : ''}`} onClick={() => setSize(p.size)}>
+              <tr
+                key={p.size}
+                className={`border-b border-rule2 ${p.size === size ? 'bg-teal-t/60' : ''}`}
+                onClick={() => setSize(p.size)}
+              >
                 <td className="py-0.5 text-left">{p.size}</td>
                 <td>{amount(p.costMinor)}</td>
                 <td>{amount(p.postageMinor)}</td>
                 <td>{amount(p.feesMinor)}</td>
                 <td className={p.keepMinor < 0 ? 'font-semibold text-spot' : 'text-teal'}>{amount(p.keepMinor)}</td>
                 <td className="font-semibold">
-                  {locked ? amount(p.priceMinor) : <input key={p.priceMinor} aria-label={`Price of ${p.size}`} className="w-16 border-b border-rule bg-transparent text-right focus:border-ink" defaultValue={amount(p.priceMinor)} onFocus={() => setSize(p.size)} onBlur={(e) => set(e.target.value, p.priceMinor, p.size)} onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()} />}
+                  {locked ? (
+                    amount(p.priceMinor)
+                  ) : (
+                    <input
+                      key={p.priceMinor}
+                      aria-label={`Price of ${p.size}`}
+                      className="h-6 w-16 border-b border-rule bg-transparent text-right focus:border-ink"
+                      defaultValue={amount(p.priceMinor)}
+                      onFocus={() => setSize(p.size)}
+                      onBlur={(e) => set(e.target.value, p.priceMinor, p.size)}
+                      onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+                    />
+                  )}
                 </td>
               </tr>
             ))}

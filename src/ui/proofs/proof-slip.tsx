@@ -14,7 +14,11 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
   const [proof, setProof] = useState<ProofView | null>(null);
   useEffect(() => {
     let stale = false;
-    const look = () => void api<ProofView>('GET', `/proofs/${id}`).then((p) => stale || setProof(p), () => undefined);
+    const look = () =>
+      void api<ProofView>('GET', `/proofs/${id}`).then(
+        (p) => stale || setProof(p),
+        () => undefined,
+      );
     look();
     window.addEventListener('press:change', look);
     return () => {
@@ -40,7 +44,10 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
       foot={
         <>
           {proof.state === 'ready' && (
-            <button className="button go" onClick={() => void act(() => api('POST', '/proofs/pass', { ids: [id] }).then(() => undefined))}>
+            <button
+              className="button go"
+              onClick={() => void act(() => api('POST', '/proofs/pass', { ids: [id] }).then(() => undefined))}
+            >
               Pass <span className="key">P</span>
             </button>
           )}
@@ -48,7 +55,10 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
             Open
           </Link>
           {proof.state === 'passed' && (
-            <button className="button quiet" onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [id] }).then(() => undefined))}>
+            <button
+              className="button quiet"
+              onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [id] }).then(() => undefined))}
+            >
               Take back
             </button>
           )}
@@ -77,7 +87,11 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
         </Line>
       )}
       {shown && (
-        <Line label={`Price, ${shown.size}`} from={<Source from={fields.prices!.from} plan="docket" />} note={amount(shown.priceMinor)}>
+        <Line
+          label={`Price, ${shown.size}`}
+          from={<Source from={fields.prices!.from} plan="docket" />}
+          note={amount(shown.priceMinor)}
+        >
           <PriceBars price={shown} />
         </Line>
       )}
@@ -87,12 +101,22 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
 
 function Shots({ proof }: { proof: ProofView }) {
   const [first, ...rest] = proof.pictures;
-  if (!first?.picture) return <div className="grid h-[150px] place-items-center bg-rule2 text-soft">{proof.state === 'drafting' ? 'being made…' : 'no picture yet'}</div>;
+  if (!first?.picture)
+    return (
+      <div className="grid h-[150px] place-items-center bg-rule2 text-soft">
+        {proof.state === 'drafting' ? 'being made…' : 'no picture yet'}
+      </div>
+    );
   return (
     <div className="grid grid-cols-[2fr_1fr] gap-[5px]">
       <img className="row-span-2 h-[204px] w-full object-cover" src={first.picture} alt={`${proof.artwork}, ${first.colour}`} />
       {rest.slice(0, 2).map((s, i) => (
-        <img key={i} className="h-[99.5px] w-full object-cover" src={s.small ?? undefined} alt={`${proof.artwork}, ${s.colour}`} />
+        <img
+          key={i}
+          className="h-[99.5px] w-full object-cover"
+          src={s.small ?? undefined}
+          alt={`${proof.artwork}, ${s.colour}`}
+        />
       ))}
     </div>
   );

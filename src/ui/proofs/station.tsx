@@ -12,17 +12,35 @@ import { ProofSheet } from './proof-sheet';
 const ROW = 68;
 
 /** The proofs that wait: a list to step through, and the one under the cursor in full, edited in place. */
-export function ProofStation({ proofs, runs, outlets, plans }: { proofs: ProofView[]; runs: { id: string; name: string }[]; outlets: OutletView[]; plans: Record<string, string> }) {
+export function ProofStation({
+  proofs,
+  runs,
+  outlets,
+  plans,
+}: {
+  proofs: ProofView[];
+  runs: { id: string; name: string }[];
+  outlets: OutletView[];
+  plans: Record<string, string>;
+}) {
   const router = useRouter();
   const search = useSearchParams();
   const [openId, setOpenId] = useState(search.get('open'));
-  const at = Math.max(0, proofs.findIndex((p) => p.id === openId)); // prettier-ignore
+  const at = Math.max(
+    0,
+    proofs.findIndex((p) => p.id === openId),
+  );
   const proof = proofs[at];
   const ready = proofs.filter((p) => p.state === 'ready');
   const held = proofs.filter((p) => p.state === 'held');
   const [closer, setCloser] = useState(false);
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: proofs.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 8 });
+  const virtual = useVirtualizer({
+    count: proofs.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+  });
 
   const open = useCallback((id: string) => {
     setOpenId(id);
@@ -37,7 +55,12 @@ export function ProofStation({ proofs, runs, outlets, plans }: { proofs: ProofVi
     else next.delete(name);
     router.push(`/proofs?${next}`);
   };
-  const pass = (ids: string[]) => void act(() => api<{ passed: number }>('POST', '/proofs/pass', { ids }).then((a) => `${count(a.passed, 'proof')} passed; they wait at the press.`));
+  const pass = (ids: string[]) =>
+    void act(() =>
+      api<{ passed: number }>('POST', '/proofs/pass', { ids }).then(
+        (a) => `${count(a.passed, 'proof')} passed; they wait at the press.`,
+      ),
+    );
 
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
@@ -75,7 +98,12 @@ export function ProofStation({ proofs, runs, outlets, plans }: { proofs: ProofVi
             </span>
           </div>
           <div className="mt-1.5 flex items-center gap-2">
-            <select aria-label="Run" className="min-w-0 grow border-b-[1.5px] border-ink bg-transparent py-1" value={search.get('run') ?? ''} onChange={(e) => filter('run', e.target.value)}>
+            <select
+              aria-label="Run"
+              className="min-w-0 grow border-b-[1.5px] border-ink bg-transparent py-1"
+              value={search.get('run') ?? ''}
+              onChange={(e) => filter('run', e.target.value)}
+            >
               <option value="">every run</option>
               {runs.map((r) => (
                 <option key={r.id} value={r.id}>
@@ -83,7 +111,12 @@ export function ProofStation({ proofs, runs, outlets, plans }: { proofs: ProofVi
                 </option>
               ))}
             </select>
-            <select aria-label="State" className="border-b-[1.5px] border-ink bg-transparent py-1" value={search.get('state') ?? ''} onChange={(e) => filter('state', e.target.value)}>
+            <select
+              aria-label="State"
+              className="border-b-[1.5px] border-ink bg-transparent py-1"
+              value={search.get('state') ?? ''}
+              onChange={(e) => filter('state', e.target.value)}
+            >
               <option value="">waiting</option>
               {['held', 'ready', 'passed', 'refused', 'listed'].map((s) => (
                 <option key={s}>{s}</option>
@@ -97,19 +130,33 @@ export function ProofStation({ proofs, runs, outlets, plans }: { proofs: ProofVi
           )}
         </div>
         <div ref={scroller} className="overflow-auto border-t border-rule bg-paper">
-          {proofs.length === 0 && <p className="p-8 text-center text-soft">No proofs wait here. Select cells in the sheet and draft them.</p>}
+          {proofs.length === 0 && (
+            <p className="p-8 text-center text-soft">No proofs wait here. Select cells in the sheet and draft them.</p>
+          )}
           <div className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map((v) => {
               const p = proofs[v.index]!;
               return (
-                <button key={p.id} onClick={() => open(p.id)} aria-current={p.id === proof?.id} className={`absolute left-0 grid w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-b border-rule2 px-2.5 text-left ${p.id === proof?.id ? 'bg-teal-t' : 'hover:bg-paper2'}`} style={{ transform: `translateY(${v.start}px)`, height: ROW }}>
-                  {p.pictures[0]?.small ? <img src={p.pictures[0].small} alt="" className="h-14 w-14 object-cover" loading="lazy" /> : <span className="h-14 w-14 bg-rule2" />}
+                <button
+                  key={p.id}
+                  onClick={() => open(p.id)}
+                  aria-current={p.id === proof?.id}
+                  className={`absolute left-0 grid w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-b border-rule2 px-2.5 text-left ${p.id === proof?.id ? 'bg-teal-t' : 'hover:bg-paper2'}`}
+                  style={{ transform: `translateY(${v.start}px)`, height: ROW }}
+                >
+                  {p.pictures[0]?.small ? (
+                    <img src={p.pictures[0].small} alt="" className="h-14 w-14 object-cover" loading="lazy" />
+                  ) : (
+                    <span className="h-14 w-14 bg-rule2" />
+                  )}
                   <span className="min-w-0 leading-tight">
                     <b className="block truncate font-semibold">{p.artwork}</b>
                     <span className="block truncate text-[11.5px] text-soft">
                       {p.outlet} · {p.docket}
                     </span>
-                    {p.problems[0]?.stops && <span className="block truncate text-[11.5px] text-ochre">{p.problems[0].sentence}</span>}
+                    {p.problems[0]?.stops && (
+                      <span className="block truncate text-[11.5px] text-ochre">{p.problems[0].sentence}</span>
+                    )}
                   </span>
                   <Mark state={p.state} />
                 </button>
@@ -118,7 +165,18 @@ export function ProofStation({ proofs, runs, outlets, plans }: { proofs: ProofVi
           </div>
         </div>
       </section>
-      {proof ? <ProofSheet key={proof.id} proof={proof} outlet={outlets.find((o) => o.id === proof.outletId)!} plan={plans[proof.docketId] ?? ''} closer={closer} setCloser={setCloser} /> : <div />}
+      {proof ? (
+        <ProofSheet
+          key={proof.id}
+          proof={proof}
+          outlet={outlets.find((o) => o.id === proof.outletId)!}
+          plan={plans[proof.docketId] ?? ''}
+          closer={closer}
+          setCloser={setCloser}
+        />
+      ) : (
+        <div />
+      )}
     </div>
   );
 }

@@ -10,12 +10,25 @@ export interface Spot {
   c: number;
 }
 
-export const between = (a: Spot, b: Spot): Range => ({ r0: Math.min(a.r, b.r), c0: Math.min(a.c, b.c), r1: Math.max(a.r, b.r), c1: Math.max(a.c, b.c) });
-export const holds = (range: Range | null, r: number, c: number): boolean => range !== null && r >= range.r0 && r <= range.r1 && c >= range.c0 && c <= range.c1;
+export const between = (a: Spot, b: Spot): Range => ({
+  r0: Math.min(a.r, b.r),
+  c0: Math.min(a.c, b.c),
+  r1: Math.max(a.r, b.r),
+  c1: Math.max(a.c, b.c),
+});
+export const holds = (range: Range | null, r: number, c: number): boolean =>
+  range !== null && r >= range.r0 && r <= range.r1 && c >= range.c0 && c <= range.c1;
 
 /** Where an arrow key leads from a spot, kept inside the grid. */
 export function stepped(from: Spot, key: string, rows: number, columns: number): Spot | null {
-  const by: Record<string, [number, number]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], PageUp: [-8, 0], PageDown: [8, 0] };
+  const by: Record<string, [number, number]> = {
+    ArrowUp: [-1, 0],
+    ArrowDown: [1, 0],
+    ArrowLeft: [0, -1],
+    ArrowRight: [0, 1],
+    PageUp: [-8, 0],
+    PageDown: [8, 0],
+  };
   const move = by[key];
   if (!move) return null;
   return { r: Math.max(0, Math.min(rows - 1, from.r + move[0])), c: Math.max(0, Math.min(columns - 1, from.c + move[1])) };
@@ -24,5 +37,12 @@ export function stepped(from: Spot, key: string, rows: number, columns: number):
 /** Crop-mark classes of a cell: marks stand at the corners of the range. */
 export function cropMarks(range: Range | null, r: number, c: number): string {
   if (!range || !holds(range, r, c)) return '';
-  return [r === range.r0 && c === range.c0 && 'crop-tl', r === range.r0 && c === range.c1 && 'crop-tr', r === range.r1 && c === range.c0 && 'crop-bl', r === range.r1 && c === range.c1 && 'crop-br'].filter(Boolean).join(' ');
+  return [
+    r === range.r0 && c === range.c0 && 'crop-tl',
+    r === range.r0 && c === range.c1 && 'crop-tr',
+    r === range.r1 && c === range.c0 && 'crop-bl',
+    r === range.r1 && c === range.c1 && 'crop-br',
+  ]
+    .filter(Boolean)
+    .join(' ');
 }

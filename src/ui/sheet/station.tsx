@@ -24,7 +24,9 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
   const rows = useMemo(() => {
     const ids = only?.split(',');
     const words = find.toLowerCase();
-    return sheet.rows.filter((r) => (!ids || ids.includes(r.id.slice(0, 8))) && (!words || `${r.name} ${r.about}`.toLowerCase().includes(words)));
+    return sheet.rows.filter(
+      (r) => (!ids || ids.includes(r.id.slice(0, 8))) && (!words || `${r.name} ${r.about}`.toLowerCase().includes(words)),
+    );
   }, [sheet.rows, only, find]);
   const columns = sheet.columns;
   const [anchor, setAnchor] = useState<Spot | null>(null);
@@ -32,16 +34,26 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
   const range: Range | null = anchor && focus ? between(anchor, focus) : null;
   const dragging = useRef(false);
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 6, scrollPaddingStart: 72 });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 6,
+    scrollPaddingStart: 72,
+  });
 
   const inRange = useMemo(() => {
     const out: { row: SheetRow; c: number; cell: SheetCell }[] = [];
-    if (range) for (let r = range.r0; r <= range.r1; r++) for (let c = range.c0, row = rows[r]; row && c <= range.c1; c++) out.push({ row, c, cell: row.cells[c] ?? null });
+    if (range)
+      for (let r = range.r0; r <= range.r1; r++)
+        for (let c = range.c0, row = rows[r]; row && c <= range.c1; c++) out.push({ row, c, cell: row.cells[c] ?? null });
     return out;
   }, [range, rows]);
   const proofs = inRange.flatMap(({ cell }) => (cell && 'id' in cell ? [cell] : []));
   const ready = proofs.filter((p) => p.state === 'ready');
-  const open = inRange.filter(({ cell }) => cell === null || ('id' in cell && (cell.state === 'held' || cell.state === 'refused')));
+  const open = inRange.filter(
+    ({ cell }) => cell === null || ('id' in cell && (cell.state === 'held' || cell.state === 'refused')),
+  );
   const fresh = open.filter((o) => o.cell === null);
   const focused = focus ? rows[focus.r]?.cells[focus.c] : undefined;
   const openId = search.get('open') ?? (focused && 'id' in focused ? focused.id : null);
@@ -55,7 +67,15 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
       }),
     [columns],
   );
-  const pass = useCallback((ids: string[]) => void act(() => api<{ passed: number }>('POST', '/proofs/pass', { ids }).then((a) => `${count(a.passed, 'proof')} passed; they wait at the press.`)), []);
+  const pass = useCallback(
+    (ids: string[]) =>
+      void act(() =>
+        api<{ passed: number }>('POST', '/proofs/pass', { ids }).then(
+          (a) => `${count(a.passed, 'proof')} passed; they wait at the press.`,
+        ),
+      ),
+    [],
+  );
   const slip = (id: string | null) => {
     const next = new URLSearchParams(window.location.search);
     if (id) next.set('open', id);
@@ -122,13 +142,30 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
           </span>
           <label className="flex min-w-0 items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
             <span className="key">/</span>
-            <input type="search" aria-label="Find in this sheet" placeholder="find in this sheet" value={find} onChange={(e) => setFind(e.target.value)} className="w-[130px] bg-transparent outline-none" />
+            <input
+              type="search"
+              aria-label="Find in this sheet"
+              placeholder="find in this sheet"
+              value={find}
+              onChange={(e) => setFind(e.target.value)}
+              className="w-[130px] bg-transparent outline-none"
+            />
           </label>
           {range ? (
             <div className="ml-auto flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
               <b className="whitespace-nowrap text-teal">{inRange.length} selected</b>
               {proofs.length > 0 && (
-                <button className="button" onClick={() => router.push(`/proofs?ids=${proofs.slice(0, 400).map((p) => p.id.slice(0, 8)).join(',')}`)}>
+                <button
+                  className="button"
+                  onClick={() =>
+                    router.push(
+                      `/proofs?ids=${proofs
+                        .slice(0, 400)
+                        .map((p) => p.id.slice(0, 8))
+                        .join(',')}`,
+                    )
+                  }
+                >
                   Look through
                 </button>
               )}
@@ -152,14 +189,31 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
             <span className="ml-auto text-soft">Drag over cells, or use the arrow keys with Shift, to select a range.</span>
           )}
         </div>
-        <div ref={scroller} className="overflow-auto border-t border-rule bg-paper" role="grid" aria-label="Sheet" aria-multiselectable aria-rowcount={rows.length + 2} aria-colcount={columns.length + 1}>
+        <div
+          ref={scroller}
+          className="overflow-auto border-t border-rule bg-paper"
+          role="grid"
+          aria-label="Sheet"
+          aria-multiselectable
+          aria-rowcount={rows.length + 2}
+          aria-colcount={columns.length + 1}
+        >
           <div className="sticky top-0 z-20 w-fit min-w-full bg-paper2" role="rowgroup">
             <div className="grid" role="row" style={{ gridTemplateColumns: template }}>
-              <div role="columnheader" className="sticky left-0 z-10 border-r border-rule2 bg-paper2 px-2.5 pt-2 pb-1 font-semibold">
+              <div
+                role="columnheader"
+                className="sticky left-0 z-10 border-r border-rule2 bg-paper2 px-2.5 pt-2 pb-1 font-semibold"
+              >
                 Artwork
               </div>
               {groups.map((g) => (
-                <button key={g.name} role="columnheader" className="border-l-[1.5px] border-ink px-2.5 pt-2 pb-1 text-left font-slab text-[14.5px] leading-none font-semibold hover:bg-rule2" style={{ gridColumn: `span ${g.span}` }} onClick={() => whole(g.from, g.from + g.span - 1)}>
+                <button
+                  key={g.name}
+                  role="columnheader"
+                  className="border-l-[1.5px] border-ink px-2.5 pt-2 pb-1 text-left font-slab text-[14.5px] leading-none font-semibold hover:bg-rule2"
+                  style={{ gridColumn: `span ${g.span}` }}
+                  onClick={() => whole(g.from, g.from + g.span - 1)}
+                >
                   {g.name}
                 </button>
               ))}
@@ -167,7 +221,12 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
             <div className="grid border-b-[1.5px] border-ink" role="row" style={{ gridTemplateColumns: template }}>
               <div role="columnheader" className="sticky left-0 z-10 border-r border-rule2 bg-paper2" aria-label="Artwork" />
               {columns.map((c, i) => (
-                <button key={`${c.outlet}${c.docket}`} role="columnheader" className={`truncate px-2.5 pt-1 pb-1.5 text-left text-[12px] text-soft hover:bg-rule2 ${first(i) ? 'border-l-[1.5px] border-ink' : 'border-l border-rule2'}`} onClick={() => whole(i, i)}>
+                <button
+                  key={`${c.outlet}${c.docket}`}
+                  role="columnheader"
+                  className={`truncate px-2.5 pt-1 pb-1.5 text-left text-[12px] text-soft hover:bg-rule2 ${first(i) ? 'border-l-[1.5px] border-ink' : 'border-l border-rule2'}`}
+                  onClick={() => whole(i, i)}
+                >
                   {c.docketName}
                 </button>
               ))}
@@ -177,11 +236,28 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
             {virtual.getVirtualItems().map((v) => {
               const row = rows[v.index]!;
               return (
-                <div key={row.id} role="row" className="absolute left-0 grid w-full" style={{ transform: `translateY(${v.start}px)`, height: ROW, gridTemplateColumns: template }}>
-                  <button role="rowheader" className="sticky left-0 z-10 grid grid-cols-[30px_60px_1fr] items-center overflow-hidden border-r border-b border-rule2 bg-paper text-left" onClick={() => { setAnchor({ r: v.index, c: 0 }); setFocus({ r: v.index, c: columns.length - 1 }); }}> {/* prettier-ignore */}
+                <div
+                  key={row.id}
+                  role="row"
+                  className="absolute left-0 grid w-full"
+                  style={{ transform: `translateY(${v.start}px)`, height: ROW, gridTemplateColumns: template }}
+                >
+                  <button
+                    role="rowheader"
+                    className="sticky left-0 z-10 grid grid-cols-[30px_60px_1fr] items-center overflow-hidden border-r border-b border-rule2 bg-paper text-left"
+                    onClick={() => {
+                      setAnchor({ r: v.index, c: 0 });
+                      setFocus({ r: v.index, c: columns.length - 1 });
+                    }}
+                  >
                     <span className="pr-1.5 text-right text-[11px] text-faint">{String(v.index + 1).padStart(2, '0')}</span>
                     <span className={`grid h-[62px] w-[54px] place-items-center p-[3px] ${groundFor(row)}`}>
-                      <img src={pictureAddress(row.thumb)} alt="" className="max-h-[56px] max-w-[48px] object-contain" loading="lazy" />
+                      <img
+                        src={pictureAddress(row.thumb)}
+                        alt=""
+                        className="max-h-[56px] max-w-[48px] object-contain"
+                        loading="lazy"
+                      />
                     </span>
                     <span className="min-w-0 px-2 leading-tight">
                       <b className="line-clamp-2 font-semibold">{row.name}</b>
@@ -219,7 +295,17 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
           </div>
         </div>
       </section>
-      {openId && <ProofSlip key={openId} id={openId} close={() => { setFocus(null); setAnchor(null); slip(null); }} />} {/* prettier-ignore */}
+      {openId && (
+        <ProofSlip
+          key={openId}
+          id={openId}
+          close={() => {
+            setFocus(null);
+            setAnchor(null);
+            slip(null);
+          }}
+        />
+      )}
     </div>
   );
 }
@@ -236,7 +322,17 @@ function Cell({ cell }: { cell: SheetCell }) {
     );
   return (
     <div className="grid h-full grid-cols-[64px_1fr] items-center px-1.5" title={cell.problem ?? undefined}>
-      {cell.small ? <img src={pictureAddress(cell.small)} alt="" className="h-[62px] w-[62px] object-cover" loading="lazy" draggable={false} /> : <span className="block h-[62px] w-[62px] bg-rule2" />}
+      {cell.small ? (
+        <img
+          src={pictureAddress(cell.small)}
+          alt=""
+          className="h-[62px] w-[62px] object-cover"
+          loading="lazy"
+          draggable={false}
+        />
+      ) : (
+        <span className="block h-[62px] w-[62px] bg-rule2" />
+      )}
       <span className="pl-2 leading-snug">
         <Mark state={cell.state} size={18} />
         <span className="block text-[12px] text-soft">{cell.priceMinor ? amount(cell.priceMinor) : ''}</span>
@@ -250,7 +346,11 @@ function Nothing({ noColumns }: { noColumns: boolean }) {
     <div className="grid h-full place-items-center text-center">
       <div>
         <h1 className="text-[22px]">The sheet is empty</h1>
-        <p className="mx-auto mt-2 mb-5 max-w-[430px] text-soft">{noColumns ? 'Its columns are dockets within outlets. Connect an outlet and make a docket in the stockroom.' : 'Its rows are artworks. Bring some in, then choose here what each becomes.'}</p>
+        <p className="mx-auto mt-2 mb-5 max-w-[430px] text-soft">
+          {noColumns
+            ? 'Its columns are dockets within outlets. Connect an outlet and make a docket in the stockroom.'
+            : 'Its rows are artworks. Bring some in, then choose here what each becomes.'}
+        </p>
         <a className="button go" href={noColumns ? '/stockroom' : '/artwork'}>
           {noColumns ? 'To the stockroom' : 'Bring in artwork'}
         </a>

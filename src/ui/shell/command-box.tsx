@@ -24,7 +24,10 @@ export function CommandBox() {
   useEffect(() => {
     const show = () => {
       setOpen(true);
-      void Promise.all([api<{ items: RunReport[] }>('GET', '/runs'), api<{ items: ArtworkView[] }>('GET', '/artworks?limit=1000&state=ready')]).then(
+      void Promise.all([
+        api<{ items: RunReport[] }>('GET', '/runs'),
+        api<{ items: ArtworkView[] }>('GET', '/artworks?limit=1000&state=ready'),
+      ]).then(
         ([runs, artworks]) => setFound({ runs: runs.items, artworks: artworks.items }),
         () => undefined,
       );
@@ -46,10 +49,20 @@ export function CommandBox() {
     router.push(to);
   };
   const item = 'cursor-pointer px-4 py-1.5 data-[selected=true]:bg-teal-t';
-  const heading = '[&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-soft';
+  const heading =
+    '[&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-soft';
   return (
-    <Command.Dialog open={open} onOpenChange={setOpen} label="Command box" overlayClassName="fixed inset-0 z-40 bg-[rgb(20_14_8/0.45)]" contentClassName="fixed top-[14vh] left-1/2 z-50 w-[540px] -translate-x-1/2 border-[1.5px] border-ink bg-paper">
-      <Command.Input placeholder="Go to…" className="w-full border-b-[1.5px] border-ink bg-transparent px-4 py-3 text-[16px] outline-none" />
+    <Command.Dialog
+      open={open}
+      onOpenChange={setOpen}
+      label="Command box"
+      overlayClassName="fixed inset-0 z-40 bg-[rgb(20_14_8/0.45)]"
+      contentClassName="fixed top-[14vh] left-1/2 z-50 w-[540px] -translate-x-1/2 border-[1.5px] border-ink bg-paper"
+    >
+      <Command.Input
+        placeholder="Go to…"
+        className="w-full border-b-[1.5px] border-ink bg-transparent px-4 py-3 text-[16px] outline-none"
+      />
       <Command.List className="max-h-[50vh] overflow-auto pb-2">
         <Command.Empty className="px-4 py-5 text-soft">Nothing here has that name.</Command.Empty>
         <Command.Group heading="Places" className={heading}>

@@ -12,9 +12,27 @@ const EVERYWHERE: [string, string][] = [
   ['Esc', 'one level back'],
 ];
 const HERE: Record<string, [string, string][]> = {
-  '/artwork': [['← ↑ → ↓', 'move'], ['Space', 'select'], ['Shift + arrows', 'extend'], ['Ctrl A', 'select all']], // prettier-ignore
-  '/sheet': [['← ↑ → ↓', 'move'], ['Shift + arrows', 'extend the range'], ['Ctrl A', 'the whole sheet'], ['D', 'draft proofs for the range'], ['P', 'pass what is ready'], ['Enter', 'open the proof']], // prettier-ignore
-  '/proofs': [['↑ ↓', 'next or previous proof'], ['P', 'pass'], ['H', 'step through the held ones'], ['Z', 'look closer'], ['Ctrl Enter', 'finish editing a field']], // prettier-ignore
+  '/artwork': [
+    ['← ↑ → ↓', 'move'],
+    ['Space', 'select'],
+    ['Shift + arrows', 'extend'],
+    ['Ctrl A', 'select all'],
+  ],
+  '/sheet': [
+    ['← ↑ → ↓', 'move'],
+    ['Shift + arrows', 'extend the range'],
+    ['Ctrl A', 'the whole sheet'],
+    ['D', 'draft proofs for the range'],
+    ['P', 'pass what is ready'],
+    ['Enter', 'open the proof'],
+  ],
+  '/proofs': [
+    ['↑ ↓', 'next or previous proof'],
+    ['P', 'pass'],
+    ['H', 'step through the held ones'],
+    ['Z', 'look closer'],
+    ['Ctrl Enter', 'finish editing a field'],
+  ],
 };
 
 /** The keys of this screen and the key to the marks, one `?` away. */
@@ -26,7 +44,8 @@ export function Keys() {
     const key = (e: KeyboardEvent) => {
       if (e.key === '?' && !typing(e)) show();
       const station = ['/artwork', '/sheet', '/proofs', '/press', '/ledger'][Number(e.key) - 1];
-      if (station && !typing(e) && !e.ctrlKey && !e.metaKey && !e.altKey) document.querySelector<HTMLAnchorElement>(`nav a[href="${station}"]`)?.click();
+      if (station && !typing(e) && !e.ctrlKey && !e.metaKey && !e.altKey)
+        document.querySelector<HTMLAnchorElement>(`nav a[href="${station}"]`)?.click();
       if (e.key === '/' && !typing(e)) {
         e.preventDefault();
         document.querySelector<HTMLInputElement>('input[type=search]')?.focus();

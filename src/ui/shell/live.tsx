@@ -12,12 +12,15 @@ export function Live() {
     let last = 0;
     const source = new EventSource('/api/v1/events');
     source.addEventListener('change', () => {
-      timer ??= setTimeout(() => {
-        timer = undefined;
-        last = Date.now();
-        router.refresh();
-        window.dispatchEvent(new Event('press:change'));
-      }, Math.max(60, EVERY_MS - (Date.now() - last)));
+      timer ??= setTimeout(
+        () => {
+          timer = undefined;
+          last = Date.now();
+          router.refresh();
+          window.dispatchEvent(new Event('press:change'));
+        },
+        Math.max(60, EVERY_MS - (Date.now() - last)),
+      );
     });
     return () => {
       source.close();

@@ -33,21 +33,35 @@ export function Masthead({ stations: s, workspace, signedIn }: { stations: Line;
         {line.map(([href, word, n, waiting], i) => {
           const on = here.startsWith(href);
           return (
-            <Link key={href} href={href} aria-current={on ? 'page' : undefined} className={`relative min-w-[112px] px-5 pt-2 pb-1.5 xl:min-w-[128px] ${on ? 'bg-ink text-paper' : 'hover:bg-paper2'}`}>
+            <Link
+              key={href}
+              href={href}
+              aria-current={on ? 'page' : undefined}
+              className={`relative min-w-[112px] px-5 pt-2 pb-1.5 xl:min-w-[128px] ${on ? 'bg-ink text-paper' : 'hover:bg-paper2'}`}
+            >
               <span className="block font-slab text-[19px] leading-[1.05] font-semibold">{n.toLocaleString('en')}</span>
               <span className={`text-[12px] ${on ? '' : 'text-soft'}`}>{word}</span>{' '}
               {waiting && (
-                <span className="text-[11px] font-semibold whitespace-nowrap" style={{ color: on ? 'var(--spot-on-ink)' : 'var(--spot)' }}>
+                <span
+                  className="text-[11px] font-semibold whitespace-nowrap"
+                  style={{ color: on ? 'var(--spot-on-ink)' : 'var(--spot)' }}
+                >
                   {waiting[0]} {waiting[1]}
                 </span>
               )}
-              {i < line.length - 1 && !on && !here.startsWith(line[i + 1]![0]) && <span aria-hidden className="absolute top-1/2 -right-2 z-10 h-px w-4 bg-faint" />}
+              {i < line.length - 1 && !on && !here.startsWith(line[i + 1]![0]) && (
+                <span aria-hidden className="absolute top-1/2 -right-2 z-10 h-px w-4 bg-faint" />
+              )}
             </Link>
           );
         })}
       </nav>
       <div className="flex items-center gap-1 px-3.5">
-        <Link href="/stockroom" aria-current={here.startsWith('/stockroom') ? 'page' : undefined} className={`px-2 py-1.5 ${here.startsWith('/stockroom') ? 'border-b-2 border-ink font-semibold' : 'text-soft hover:text-ink'}`}>
+        <Link
+          href="/stockroom"
+          aria-current={here.startsWith('/stockroom') ? 'page' : undefined}
+          className={`px-2 py-1.5 ${here.startsWith('/stockroom') ? 'border-b-2 border-ink font-semibold' : 'text-soft hover:text-ink'}`}
+        >
           Stockroom
         </Link>
         <button className="p-1.5 text-soft hover:text-ink" aria-label="Day or night theme" onClick={changeTheme}>
@@ -55,11 +69,18 @@ export function Masthead({ stations: s, workspace, signedIn }: { stations: Line;
           <Sun size={16} className="hidden in-data-[theme=night]:block" />
         </button>
         {signedIn && (
-          <button className="px-1.5 text-soft hover:text-ink" onClick={() => void api('DELETE', '/session').then(() => location.assign('/sign-in'))}>
+          <button
+            className="px-1.5 text-soft hover:text-ink"
+            onClick={() => void api('DELETE', '/session').then(() => location.assign('/sign-in'))}
+          >
             Sign out
           </button>
         )}
-        <button className="key" aria-label="Open the command box" onClick={() => window.dispatchEvent(new Event('press:command'))}>
+        <button
+          className="key"
+          aria-label="Open the command box"
+          onClick={() => window.dispatchEvent(new Event('press:command'))}
+        >
           Ctrl K
         </button>
       </div>

@@ -42,13 +42,27 @@ export function Tray() {
     };
   }, []);
   return (
-    <footer className="flex min-h-[33px] items-center gap-6 overflow-hidden border-t border-ink bg-paper2 px-[18px] py-1.5 text-[12px]" aria-label="Running work">
+    <footer
+      className="flex min-h-[33px] items-center gap-6 overflow-hidden border-t border-ink bg-paper2 px-[18px] py-1.5 text-[12px]"
+      aria-label="Running work"
+    >
       {work.length === 0 && <span className="text-soft">Nothing is running.</span>}
       {work.slice(0, 3).map((w) => (
-        <Link key={w.key} href={w.kind === 'measuring' ? '/artwork' : w.kind === 'drafting' ? '/proofs' : '/press'} className="flex min-w-0 items-center gap-2.5">
+        <Link
+          key={w.key}
+          href={w.kind === 'measuring' ? '/artwork' : w.kind === 'drafting' ? '/proofs' : '/press'}
+          className="flex min-w-0 items-center gap-2.5"
+        >
           {w.kind === 'sending' && <Mark state="sending" />}
           <b className="max-w-[190px] truncate">{w.label}</b>
-          <span className="bed w-[110px] shrink-0" role="progressbar" aria-label={w.label} aria-valuemin={0} aria-valuemax={w.total} aria-valuenow={w.done}>
+          <span
+            className="bed w-[110px] shrink-0"
+            role="progressbar"
+            aria-label={w.label}
+            aria-valuemin={0}
+            aria-valuemax={w.total}
+            aria-valuenow={w.done}
+          >
             <i style={{ width: `${((w.done - w.refused) / w.total) * 100}%` }} />
             <i className="bad" style={{ width: `${(w.refused / w.total) * 100}%` }} />
           </span>
@@ -60,7 +74,10 @@ export function Tray() {
         </Link>
       ))}
       {work.length > 3 && <span className="text-soft">and {work.length - 3} more</span>}
-      <button className="ml-auto whitespace-nowrap text-soft hover:text-ink" onClick={() => window.dispatchEvent(new Event('press:keys'))}>
+      <button
+        className="ml-auto whitespace-nowrap text-soft hover:text-ink"
+        onClick={() => window.dispatchEvent(new Event('press:keys'))}
+      >
         <span className="key">?</span> keys and marks
       </button>
     </footer>

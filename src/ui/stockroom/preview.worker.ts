@@ -52,7 +52,11 @@ async function rgb(address: string): Promise<Uint8Array> {
 
 async function load(sheet: SceneSheet): Promise<Ready> {
   const at = `/api/v1/scenes/${sheet.id}`;
-  const [plate, map, gloss] = await Promise.all([rgb(`${at}/plate-800.jpg`), rgb(`${at}/map-800.webp`), sheet.gloss ? rgb(`${at}/gloss-800.jpg`) : null]);
+  const [plate, map, gloss] = await Promise.all([
+    rgb(`${at}/plate-800.jpg`),
+    rgb(`${at}/map-800.webp`),
+    sheet.gloss ? rgb(`${at}/gloss-800.jpg`) : null,
+  ]);
   const pixels = { size: SIDE, plate, map, gloss };
   return { pixels, areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
 }
@@ -76,7 +80,14 @@ async function compose({ sheet, area, colour, placed, artwork }: PreviewAsk): Pr
   const [{ pixels, areas }, picture] = await Promise.all([scenes.get(sheet.id)!, artworks.get(artwork)!]);
   const points = areas.get(area)!;
   const dye = hexToRgb(colour);
-  const made = printOver(sheet, pixels, points, sampleLayer(points, texture(picture, placed, points.mmPerPoint)), tintedBase(sheet, pixels, dye), dye);
+  const made = printOver(
+    sheet,
+    pixels,
+    points,
+    sampleLayer(points, texture(picture, placed, points.mmPerPoint)),
+    tintedBase(sheet, pixels, dye),
+    dye,
+  );
   const out = new ImageData(SIDE, SIDE);
   for (let i = 0, o = 0; i < made.length; i += 3, o += 4) {
     out.data[o] = made[i]!;

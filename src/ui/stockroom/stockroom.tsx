@@ -9,7 +9,19 @@ import { act, api } from '../api';
 import { amount, count } from '../format';
 
 /** Behind the line: standing orders, what can be printed on, where it can be sold. */
-export function Stockroom({ dockets, blanks, outlets, scenes, said }: { dockets: DocketRow[]; blanks: BlankSpec[]; outlets: OutletView[]; scenes: SceneSheet[]; said: string | null }) {
+export function Stockroom({
+  dockets,
+  blanks,
+  outlets,
+  scenes,
+  said,
+}: {
+  dockets: DocketRow[];
+  blanks: BlankSpec[];
+  outlets: OutletView[];
+  scenes: SceneSheet[];
+  said: string | null;
+}) {
   return (
     <div className="h-full overflow-auto px-[18px] pt-2.5 pb-10">
       <h1 className="text-[22px]">Stockroom</h1>
@@ -28,21 +40,32 @@ export function Stockroom({ dockets, blanks, outlets, scenes, said }: { dockets:
             )}
           </Heading>
           <ul className="bg-paper">
-            {dockets.length === 0 && <li className="p-4 text-soft">No docket yet. A docket says which blank, colours, pictures, wording and prices a kind of goods gets.</li>}
+            {dockets.length === 0 && (
+              <li className="p-4 text-soft">
+                No docket yet. A docket says which blank, colours, pictures, wording and prices a kind of goods gets.
+              </li>
+            )}
             {dockets.map((d) => {
               const blank = blanks.find((b) => b.id === d.blankId);
               const scene = d.spec.shots[0]?.scene;
               return (
                 <li key={d.id} className="border-b border-rule2">
-                  <Link href={`/stockroom/dockets/${d.id}`} className="grid grid-cols-[92px_1fr_auto] items-center gap-3 p-2.5 hover:bg-paper2">
-                    {scene && <img src={`/api/v1/scenes/${scene}/plate-800.jpg`} alt="" className="h-[78px] w-[92px] object-cover" />}
+                  <Link
+                    href={`/stockroom/dockets/${d.id}`}
+                    className="grid grid-cols-[92px_1fr_auto] items-center gap-3 p-2.5 hover:bg-paper2"
+                  >
+                    {scene && (
+                      <img src={`/api/v1/scenes/${scene}/plate-800.jpg`} alt="" className="h-[78px] w-[92px] object-cover" />
+                    )}
                     <span>
                       <b className="block font-slab text-[15px] font-semibold">{d.name}</b>
                       <span className="block text-soft">
-                        {blank?.name} · {count(d.spec.colours.length, 'colour')} · {count(d.spec.sizes.length, 'size')} · {count(d.spec.shots.length, 'picture')}
+                        {blank?.name} · {count(d.spec.colours.length, 'colour')} · {count(d.spec.sizes.length, 'size')} ·{' '}
+                        {count(d.spec.shots.length, 'picture')}
                       </span>
                       <span className="block text-soft">
-                        {d.spec.pricePlan.name} · {d.spec.outlets.map((o) => outlets.find((k) => k.id === o)?.name ?? o).join(', ')}
+                        {d.spec.pricePlan.name} ·{' '}
+                        {d.spec.outlets.map((o) => outlets.find((k) => k.id === o)?.name ?? o).join(', ')}
                       </span>
                     </span>
                     <span className="text-teal underline">Open</span>
@@ -52,7 +75,10 @@ export function Stockroom({ dockets, blanks, outlets, scenes, said }: { dockets:
             })}
           </ul>
           <Heading word="Blanks" about="what print houses offer">
-            <button className="button" onClick={() => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'))}>
+            <button
+              className="button"
+              onClick={() => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'))}
+            >
               Fetch catalogues
             </button>
           </Heading>
@@ -68,7 +94,12 @@ export function Stockroom({ dockets, blanks, outlets, scenes, said }: { dockets:
                 {b.colours.length > 1 && (
                   <p className="mt-1.5 flex gap-1.5">
                     {b.colours.map((c) => (
-                      <i key={c.name} title={c.name} className="inline-block h-5 w-5 border border-rule" style={{ background: c.hex }} />
+                      <i
+                        key={c.name}
+                        title={c.name}
+                        className="inline-block h-5 w-5 border border-rule"
+                        style={{ background: c.hex }}
+                      />
                     ))}
                   </p>
                 )}
@@ -133,13 +164,19 @@ function Outlet({ outlet: o }: { outlet: OutletView }) {
       </div>
       {o.rules && (
         <p className="mt-0.5 text-soft">
-          Title {o.rules.title.maxLength} · {o.rules.tags.max} tags to {o.rules.tags.maxLength} · {o.rules.pictures.max} pictures · {f && `${((f.transactionShare + f.paymentShare) / 10_000).toFixed(1)}% + ${amount(f.paymentFixedMinor)}`}
+          Title {o.rules.title.maxLength} · {o.rules.tags.max} tags to {o.rules.tags.maxLength} · {o.rules.pictures.max} pictures
+          · {f && `${((f.transactionShare + f.paymentShare) / 10_000).toFixed(1)}% + ${amount(f.paymentFixedMinor)}`}
           {f?.listingMinor ? ` · ${amount(f.listingMinor)} a listing` : ''} · rules {o.rules.version}
         </p>
       )}
       <div className="mt-2 flex gap-2">
         {o.connected ? (
-          <button className="button" onClick={() => void act(() => api('POST', `/outlets/${o.id}/rules`, {}).then(() => `${o.name}’s rules are up to date.`))}>
+          <button
+            className="button"
+            onClick={() =>
+              void act(() => api('POST', `/outlets/${o.id}/rules`, {}).then(() => `${o.name}’s rules are up to date.`))
+            }
+          >
             Fetch rules
           </button>
         ) : o.style === 'kestrel' ? (
@@ -154,7 +191,13 @@ function Outlet({ outlet: o }: { outlet: OutletView }) {
               void act(() => api('POST', `/outlets/${o.id}/connect`, { token }).then(() => `${o.name} is connected.`));
             }}
           >
-            <input className="field grow" aria-label={`Token of ${o.name}`} placeholder="its token" value={token} onChange={(e) => setToken(e.target.value)} />
+            <input
+              className="field grow"
+              aria-label={`Token of ${o.name}`}
+              placeholder="its token"
+              value={token}
+              onChange={(e) => setToken(e.target.value)}
+            />
             <button className="button go">Connect</button>
           </form>
         )}
@@ -178,7 +221,14 @@ function Token() {
       </p>
     );
   return (
-    <button className="button" onClick={() => void act(() => api<{ token: string }>('POST', '/tokens', { label: 'made in the stockroom' }).then((a) => setToken(a.token)))}>
+    <button
+      className="button"
+      onClick={() =>
+        void act(() =>
+          api<{ token: string }>('POST', '/tokens', { label: 'made in the stockroom' }).then((a) => setToken(a.token)),
+        )
+      }
+    >
       Make a token
     </button>
   );

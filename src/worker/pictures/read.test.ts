@@ -19,7 +19,11 @@ const reading = (data: Buffer, name: string) => {
   const sha = keep(data);
   return readArtwork(sha, name, derivedName(['w', sha], '.png'), derivedName(['t', sha], '.webp'));
 };
-const red = (width: number, height: number) => sharp({ create: { width, height, channels: 4, background: { r: 200, g: 20, b: 20, alpha: 1 } } }).extend({ left: width, background: { r: 0, g: 0, b: 0, alpha: 0 } });
+const red = (width: number, height: number) =>
+  sharp({ create: { width, height, channels: 4, background: { r: 200, g: 20, b: 20, alpha: 1 } } }).extend({
+    left: width,
+    background: { r: 0, g: 0, b: 0, alpha: 0 },
+  });
 
 test('a print-size PNG states 300 px/in as 11811 px/m in pHYs (ISO/IEC 15948) and is read so', async () => {
   const png = await red(450, 540).png().withMetadata({ density: 300 }).toBuffer();
@@ -44,7 +48,11 @@ test.each([
 ])('%s named .png is refused in a sentence', (_, data, says) => expect(reading(data, 'note.png')).rejects.toThrow(says));
 
 test('a PNG that is cut short is refused', async () => {
-  const png = await sharp({ create: { width: 400, height: 400, channels: 3, background: '#000', noise: { type: 'gaussian', mean: 128, sigma: 60 } } }).png().toBuffer();
+  const png = await sharp({
+    create: { width: 400, height: 400, channels: 3, background: '#000', noise: { type: 'gaussian', mean: 128, sigma: 60 } },
+  })
+    .png()
+    .toBuffer();
   await expect(reading(png.subarray(0, png.length / 2), 'cut.png')).rejects.toThrow('cut short');
 });
 
@@ -68,12 +76,15 @@ function crcOf(data: Buffer): number {
 }
 
 test('an empty picture is refused', async () => {
-  const png = await sharp({ create: { width: 20, height: 20, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } } }).png().toBuffer();
+  const png = await sharp({ create: { width: 20, height: 20, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } } })
+    .png()
+    .toBuffer();
   await expect(reading(png, 'nothing.png')).rejects.toThrow('every pixel is see-through');
 });
 
 describe('SVG', () => {
-  const wrap = (body: string) => `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 90 108">${body}<rect width="50" height="50" fill="#123456"/></svg>`;
+  const wrap = (body: string) =>
+    `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 90 108">${body}<rect width="50" height="50" fill="#123456"/></svg>`;
   test.each([
     ['a script', '<script>alert(1)</script>', 'script'],
     ['a handler', '<rect onload="alert(1)" width="5" height="5"/>', 'onload'],
@@ -86,7 +97,8 @@ describe('SVG', () => {
     expect(svg).not.toContain(gone);
     expect(removed).not.toHaveLength(0);
   });
-  test('an innocent drawing stays as it is', () => expect(cleanSvg(wrap('<use href="#a"/><path id="a" d="M0 0h5"/>')).removed).toEqual([]));
+  test('an innocent drawing stays as it is', () =>
+    expect(cleanSvg(wrap('<use href="#a"/><path id="a" d="M0 0h5"/>')).removed).toEqual([]));
   test('is drawn at print size and its notes are kept', async () => {
     const read = await reading(Buffer.from(wrap('<script>1</script>')), 'mark.svg');
     expect(read).toMatchObject({ format: 'svg', widthPx: 4500, heightPx: 5400 });

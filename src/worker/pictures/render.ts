@@ -26,13 +26,23 @@ interface Compiled {
 const compiled = new Map<string, Promise<Compiled>>();
 const bases = new Map<string, Uint8Array>();
 
-const rgbOf = async (file: string) => new Uint8Array(await sharp(await readFile(file)).removeAlpha().raw().toBuffer());
+const rgbOf = async (file: string) =>
+  new Uint8Array(
+    await sharp(await readFile(file))
+      .removeAlpha()
+      .raw()
+      .toBuffer(),
+  );
 
 async function load(id: string): Promise<Compiled> {
   const sheet = sceneById(id);
   if (!sheet) throw new RangeError(`There is no scene ${id}`);
   const folder = join(scenesFolder(), id);
-  const [plate, map, gloss] = await Promise.all([rgbOf(join(folder, 'plate.jpg')), rgbOf(join(folder, 'map.webp')), sheet.gloss ? rgbOf(join(folder, 'gloss.jpg')) : null]);
+  const [plate, map, gloss] = await Promise.all([
+    rgbOf(join(folder, 'plate.jpg')),
+    rgbOf(join(folder, 'map.webp')),
+    sheet.gloss ? rgbOf(join(folder, 'gloss.jpg')) : null,
+  ]);
   const pixels = { size: sheet.size, plate, map, gloss };
   return { sheet, pixels, areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
 }
@@ -70,7 +80,11 @@ export async function textureFor(artwork: Decoded, placed: Placed, mmPerPoint: n
   const width = Math.max(1, Math.min(artwork.width, Math.round((placed.widthMm / mmPerPoint) * FINENESS)));
   const height = Math.max(1, Math.round((artwork.height * width) / artwork.width));
   const raw = { raw: { width: artwork.width, height: artwork.height, channels: 4 as const } };
-  const rgba = new Uint8Array(width === artwork.width ? artwork.data : await sharp(artwork.data, raw).resize(width, height, { fit: 'fill', kernel: 'cubic' }).raw().toBuffer());
+  const rgba = new Uint8Array(
+    width === artwork.width
+      ? artwork.data
+      : await sharp(artwork.data, raw).resize(width, height, { fit: 'fill', kernel: 'cubic' }).raw().toBuffer(),
+  );
   const out = new Uint8Array(rgba.length);
   for (let i = 0; i < rgba.length; i += 4) {
     const a = rgba[i + 3]!;
@@ -84,7 +98,11 @@ export async function textureFor(artwork: Decoded, placed: Placed, mmPerPoint: n
 }
 
 /** Composes one mockup as RGB bytes. `layers` carries what was sampled for this artwork already. */
-export async function compose(order: Pick<PictureOrder, 'scene' | 'area' | 'colour' | 'placed'>, artwork: Decoded, layers: Map<string, PrintLayer>): Promise<{ rgb: Uint8Array; size: number }> {
+export async function compose(
+  order: Pick<PictureOrder, 'scene' | 'area' | 'colour' | 'placed'>,
+  artwork: Decoded,
+  layers: Map<string, PrintLayer>,
+): Promise<{ rgb: Uint8Array; size: number }> {
   const s = await scene(order.scene);
   const points = s.areas.get(order.area);
   if (!points) throw new RangeError(`The scene ${order.scene} does not show the print area ${order.area}`);
@@ -108,7 +126,10 @@ export async function renderPictures(workingFile: string, orders: PictureOrder[]
   for (const order of missing) {
     const { rgb, size } = await compose(order, artwork, layers);
     const picture = () => sharp(rgb, { raw: { width: size, height: size, channels: 3 } });
-    const [large, small] = await Promise.all([picture().jpeg(MOCKUP_JPEG).toBuffer(), picture().resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer()]);
+    const [large, small] = await Promise.all([
+      picture().jpeg(MOCKUP_JPEG).toBuffer(),
+      picture().resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer(),
+    ]);
     await keepDerived(order.file, large);
     await keepDerived(order.small, small);
     there.push(order.file);

@@ -9,7 +9,21 @@ export const metadata = { title: 'Press' };
 
 export default async function Page() {
   const caller = await visitor();
-  const [runs, houses, refused] = [await listRuns(caller.workspace), await outlets(caller.workspace), await listProofs(caller.workspace, { state: 'refused', limit: 500 })];
-  const pictures = await runPictures(caller.workspace, runs.map((r) => r.id)); // prettier-ignore
-  return <PressStation runs={runs} pictures={Object.fromEntries(pictures)} outlets={houses.map(outletView)} refused={refused.map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))} />;
+  const [runs, houses, refused] = [
+    await listRuns(caller.workspace),
+    await outlets(caller.workspace),
+    await listProofs(caller.workspace, { state: 'refused', limit: 500 }),
+  ];
+  const pictures = await runPictures(
+    caller.workspace,
+    runs.map((r) => r.id),
+  );
+  return (
+    <PressStation
+      runs={runs}
+      pictures={Object.fromEntries(pictures)}
+      outlets={houses.map(outletView)}
+      refused={refused.map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))}
+    />
+  );
 }

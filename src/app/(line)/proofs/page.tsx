@@ -15,10 +15,29 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   const known = run && /^[0-9a-f-]{36}$/.test(run) ? run : undefined;
   // a single proof is found among all of them, whatever its state
   const everything = Boolean(known ?? ids ?? open);
-  const all = await listProofs(caller.workspace, { run: known, state: state ?? (everything ? undefined : WAITING), limit: 10_000 });
+  const all = await listProofs(caller.workspace, {
+    run: known,
+    state: state ?? (everything ? undefined : WAITING),
+    limit: 10_000,
+  });
   const wanted = ids?.split(',');
   const openIsWaiting = all.some((p) => p.id === open && WAITING.includes(p.state));
-  const proofs = all.filter((p) => (wanted ? wanted.includes(p.id.slice(0, 8)) : true) && (known ?? wanted ?? state ? true : openIsWaiting || !open ? WAITING.includes(p.state) : p.id === open));
-  const [runs, houses, forms] = [await listRuns(caller.workspace), await outlets(caller.workspace), await dockets(caller.workspace)];
-  return <ProofStation proofs={proofs.map(proofView)} runs={runs.map((r) => ({ id: r.id, name: r.name }))} outlets={houses.map(outletView)} plans={Object.fromEntries(forms.map((d) => [d.id, d.spec.pricePlan.name]))} />;
+  const proofs = all.filter(
+    (p) =>
+      (wanted ? wanted.includes(p.id.slice(0, 8)) : true) &&
+      ((known ?? wanted ?? state) ? true : openIsWaiting || !open ? WAITING.includes(p.state) : p.id === open),
+  );
+  const [runs, houses, forms] = [
+    await listRuns(caller.workspace),
+    await outlets(caller.workspace),
+    await dockets(caller.workspace),
+  ];
+  return (
+    <ProofStation
+      proofs={proofs.map(proofView)}
+      runs={runs.map((r) => ({ id: r.id, name: r.name }))}
+      outlets={houses.map(outletView)}
+      plans={Object.fromEntries(forms.map((d) => [d.id, d.spec.pricePlan.name]))}
+    />
+  );
 }

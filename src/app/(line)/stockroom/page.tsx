@@ -9,7 +9,18 @@ export const metadata = { title: 'Stockroom' };
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
   const caller = await visitor();
   const { connect, why } = await searchParams;
-  const [forms, goods, houses] = [await dockets(caller.workspace), await blanks(caller.workspace), await outlets(caller.workspace)];
-  const said = connect === 'declined' ? 'The outlet was not connected: access was not allowed.' : connect === 'failed' ? (why ?? 'The outlet was not connected.') : connect ? `${connect} is connected.` : null;
+  const [forms, goods, houses] = [
+    await dockets(caller.workspace),
+    await blanks(caller.workspace),
+    await outlets(caller.workspace),
+  ];
+  const said =
+    connect === 'declined'
+      ? 'The outlet was not connected: access was not allowed.'
+      : connect === 'failed'
+        ? (why ?? 'The outlet was not connected.')
+        : connect
+          ? `${connect} is connected.`
+          : null;
   return <Stockroom dockets={forms} blanks={goods} outlets={houses.map(outletView)} scenes={scenes()} said={said} />;
 }

@@ -7,7 +7,14 @@ import { Trouble } from '@/services/trouble';
 
 export const GET = route(async (caller, request) => {
   const q = query(request);
-  const found = await listArtworks(caller.workspace, { state: q.get('state'), drawer: q.get('drawer'), tone: q.get('tone'), find: q.get('find'), after: q.after, limit: q.limit });
+  const found = await listArtworks(caller.workspace, {
+    state: q.get('state'),
+    drawer: q.get('drawer'),
+    tone: q.get('tone'),
+    find: q.get('find'),
+    after: q.after,
+    limit: q.limit,
+  });
   return page(found.map(artworkView), q.limit);
 });
 
@@ -20,7 +27,12 @@ export const POST = route(async (caller, request) => {
   if (!request.body) throw new Trouble('bad-request', 'There is nothing in the request.');
   const results: Promise<TakenIn>[] = [];
   let drawer: string | null = null;
-  const parser = busboy({ headers: { 'content-type': type }, defParamCharset: 'utf8', preservePath: true, limits: { files: MAX_FILES, fields: 20 } });
+  const parser = busboy({
+    headers: { 'content-type': type },
+    defParamCharset: 'utf8',
+    preservePath: true,
+    limits: { files: MAX_FILES, fields: 20 },
+  });
   parser.on('field', (name, value) => {
     if (name === 'drawer') drawer = value.trim().slice(0, 120) || null;
   });
@@ -32,9 +44,16 @@ export const POST = route(async (caller, request) => {
   });
   await new Promise<void>((resolve, reject) => {
     parser.on('close', resolve);
-    parser.on('error', () => reject(new Trouble('bad-request', 'The upload broke off or is not well formed; send it again. What had arrived whole is kept.')));
-    Readable.fromWeb(request.body as never).on('error', () => parser.destroy(new Error('broke off'))).pipe(parser);
+    parser.on('error', () =>
+      reject(
+        new Trouble('bad-request', 'The upload broke off or is not well formed; send it again. What had arrived whole is kept.'),
+      ),
+    );
+    Readable.fromWeb(request.body as never)
+      .on('error', () => parser.destroy(new Error('broke off')))
+      .pipe(parser);
   });
-  if (!results.length) throw new Trouble('not-valid', 'There are no files in this request. Choose a folder or files with pictures in them.');
+  if (!results.length)
+    throw new Trouble('not-valid', 'There are no files in this request. Choose a folder or files with pictures in them.');
   return { results: await Promise.all(results) };
 }, 201);

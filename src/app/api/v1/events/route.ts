@@ -37,5 +37,9 @@ export const GET = route((caller, request) => {
     },
     cancel: () => stop(),
   });
-  return Promise.resolve(new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' } }));
+  return Promise.resolve(
+    new Response(stream, {
+      headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-cache, no-transform', 'x-accel-buffering': 'no' },
+    }),
+  );
 });

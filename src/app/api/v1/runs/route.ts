@@ -9,8 +9,10 @@ const UUID = /^[0-9a-f-]{36}$/;
 
 export const POST = route(async (caller, request) => {
   const wish = await body<RunWish>(request);
-  for (const field of ['artworks', 'dockets', 'outlets'] as const) if (!TEXTS(wish[field])) throw new Trouble('bad-request', `${field} must be a list of texts.`, field);
+  for (const field of ['artworks', 'dockets', 'outlets'] as const)
+    if (!TEXTS(wish[field])) throw new Trouble('bad-request', `${field} must be a list of texts.`, field);
   const ids = wish.cells ? wish.cells.map((c) => c?.artwork) : (wish.artworks ?? []);
-  if (!ids.every((id) => UUID.test(id ?? ''))) throw new Trouble('bad-request', 'artworks must be a list of artwork ids.', 'artworks');
+  if (!ids.every((id) => UUID.test(id ?? '')))
+    throw new Trouble('bad-request', 'artworks must be a list of artwork ids.', 'artworks');
   return beginRun(caller.workspace, wish);
 }, 201);

@@ -10,7 +10,13 @@ import { DocketEditor } from '@/ui/stockroom/docket-editor';
 
 export const metadata = { title: 'Docket' };
 
-export default async function Page({ params, searchParams }: { params: Promise<{ id: string }>; searchParams: Promise<Record<string, string | undefined>> }) {
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<Record<string, string | undefined>>;
+}) {
   const caller = await visitor();
   const { id } = await params;
   const { blank } = await searchParams;
@@ -26,5 +32,14 @@ export default async function Page({ params, searchParams }: { params: Promise<{
         });
   const samples = await listArtworks(caller.workspace, { state: 'ready', limit: 60 });
   const houses = await outlets(caller.workspace);
-  return <DocketEditor key={it.id + it.blankId} docket={it} blanks={goods} scenes={scenes()} samples={samples.map(artworkView)} outlets={houses.map(outletView)} />;
+  return (
+    <DocketEditor
+      key={it.id + it.blankId}
+      docket={it}
+      blanks={goods}
+      scenes={scenes()}
+      samples={samples.map(artworkView)}
+      outlets={houses.map(outletView)}
+    />
+  );
 }

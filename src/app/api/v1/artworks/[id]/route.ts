@@ -7,8 +7,11 @@ export const GET = route(async (caller, _, { id }) => artworkView(await artwork(
 
 export const PATCH = route(async (caller, request, { id }) => {
   const change = await body<{ name: string; subject: string; keywords: string[] }>(request);
-  for (const field of ['name', 'subject'] as const) if (change[field] !== undefined && typeof change[field] !== 'string') throw new Trouble('bad-request', `${field} must be text.`, field);
+  for (const field of ['name', 'subject'] as const)
+    if (change[field] !== undefined && typeof change[field] !== 'string')
+      throw new Trouble('bad-request', `${field} must be text.`, field);
   const { keywords } = change;
-  if (keywords !== undefined && !(Array.isArray(keywords) && keywords.every((k) => typeof k === 'string'))) throw new Trouble('bad-request', 'keywords must be a list of texts.', 'keywords');
+  if (keywords !== undefined && !(Array.isArray(keywords) && keywords.every((k) => typeof k === 'string')))
+    throw new Trouble('bad-request', 'keywords must be a list of texts.', 'keywords');
   return artworkView(await changeArtwork(caller.workspace, uuid(id, 'artwork'), change));
 });

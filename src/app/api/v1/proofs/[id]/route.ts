@@ -21,6 +21,7 @@ const valid = new Ajv().compile({
 
 export const PATCH = route(async (caller, request, { id }) => {
   const change = await body<ProofChange>(request);
-  if (!valid(change)) throw new Trouble('not-valid', `${valid.errors![0]!.instancePath.slice(1) || 'The change'} ${valid.errors![0]!.message}.`);
+  if (!valid(change))
+    throw new Trouble('not-valid', `${valid.errors![0]!.instancePath.slice(1) || 'The change'} ${valid.errors![0]!.message}.`);
   return proofView(await changeProof(caller.workspace, uuid(id, 'proof'), change));
 });

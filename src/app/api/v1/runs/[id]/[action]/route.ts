@@ -9,7 +9,8 @@ export const POST = route(async (caller, request, { id, action }) => {
   if (action === 'pass') return passProofs(workspace, { run });
   if (action === 'send' || action === 'retry') {
     const { as } = await body<{ as: string }>(request);
-    if (as !== 'draft' && as !== 'live') throw new Trouble('not-valid', 'Say how to send: {"as": "draft"} or {"as": "live"}.', 'as');
+    if (as !== 'draft' && as !== 'live')
+      throw new Trouble('not-valid', 'Say how to send: {"as": "draft"} or {"as": "live"}.', 'as');
     return sendRun(workspace, run, as === 'live', action === 'retry');
   }
   if (action === 'pause') return pauseRun(workspace, run);

@@ -5,7 +5,11 @@ import { route } from '@/app/_http/route';
 import { sceneById, scenesFolder } from '@/services/scenes';
 import { Trouble } from '@/services/trouble';
 
-const FILES: Record<string, string> = { 'plate-800.jpg': 'image/jpeg', 'map-800.webp': 'image/webp', 'gloss-800.jpg': 'image/jpeg' };
+const FILES: Record<string, string> = {
+  'plate-800.jpg': 'image/jpeg',
+  'map-800.webp': 'image/webp',
+  'gloss-800.jpg': 'image/jpeg',
+};
 
 /** The parts of a scene at preview size, for compositing in the browser. */
 export const GET = route((_caller, _request, { id, file }) => {

@@ -1,0 +1,85 @@
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import sharp, { type JpegOptions } from 'sharp';
+import { collection } from '../demo/art/collection';
+import { draw } from '../demo/draw';
+import { place } from '../src/core/placement/place';
+import type { PrintLayer } from '../src/core/scene/print';
+import { compose, decode, MOCKUP_JPEG } from '../src/worker/pictures/render';
+import { figure } from './figure';
+
+const CLOTH = ['#f7f5f0', '#d9c9a8', '#a9c4bf', '#d9694f', '#4f6b4c', '#24405e', '#53565c', '#17171a'];
+const ARTWORKS = 4;
+
+/**
+ * One thread, artworks at print size reduced as they come in, two scenes in eight colours each, encoded; against the
+ * encoder alone on the same pictures. The floor is the encoder as it comes (optimised Huffman tables).
+ */
+export async function mockups(): Promise<void> {
+  sharp.concurrency(1);
+  sharp.cache(false);
+  const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-bench-'));
+  const files: string[] = [];
+  for (const piece of collection().slice(0, ARTWORKS)) {
+    const file = path.join(folder, piece.file);
+    // the working copy that bringing in leaves behind
+    await sharp(await draw(piece))
+      .resize({ width: 2400, height: 2400, fit: 'inside' })
+      .png({ compressionLevel: 2, adaptiveFiltering: false })
+      .toFile(file);
+    files.push(file);
+  }
+  const placed = place(
+    { widthPx: 4500, heightPx: 5400, trim: { x: 0.05, y: 0.05, width: 0.9, height: 0.8 } },
+    { widthMm: 381, heightMm: 457.2 },
+    { mode: 'fit', scale: 0.76, topMm: 38 },
+  );
+  const orders = ['shirt-flat', 'shirt-close'].flatMap((scene) =>
+    CLOTH.map((colour) => ({ scene, area: 'front', colour, placed })),
+  );
+  const encode = (rgb: Uint8Array, size: number, options: JpegOptions) =>
+    sharp(rgb, { raw: { width: size, height: size, channels: 3 } })
+      .jpeg(options)
+      .toBuffer();
+
+  const pictures: { rgb: Uint8Array; size: number }[] = [];
+  const pipeline = async (keep: boolean) => {
+    for (const file of files) {
+      const artwork = await decode(file);
+      const layers = new Map<string, PrintLayer>();
+      for (const order of orders) {
+        const made = await compose(order, artwork, layers);
+        await encode(made.rgb, made.size, MOCKUP_JPEG);
+        if (keep && pictures.length < orders.length) pictures.push(made);
+      }
+    }
+  };
+  await pipeline(true); // scenes compiled, bases tinted
+  const count = files.length * orders.length;
+  const seconds = async (work: () => Promise<unknown>) => {
+    const began = performance.now();
+    await work();
+    return (performance.now() - began) / 1000;
+  };
+  const encodeAll = (options: JpegOptions) => async () => {
+    for (let i = 0; i < count; i++) await encode(pictures[i % pictures.length]!.rgb, pictures[0]!.size, options);
+  };
+  const ours = await seconds(() => pipeline(false));
+  const floor = await seconds(encodeAll({ quality: MOCKUP_JPEG.quality, chromaSubsampling: '4:2:0' }));
+  const quick = await seconds(encodeAll(MOCKUP_JPEG));
+  figure(
+    'mockups.share_of_encode_floor',
+    floor / ours,
+    'ratio',
+    'JPEG encoder alone with its default tables, same pictures, same run',
+  );
+  figure(
+    'mockups.share_of_quick_encode_floor',
+    quick / ours,
+    'ratio',
+    'JPEG encoder alone with the fixed tables that the pipeline uses',
+  );
+  figure('mockups.per_second_one_thread', count / ours, 'pictures/s', '2000 x 2000 px, decode, sample, print and encode');
+  fs.rmSync(folder, { recursive: true });
+}
