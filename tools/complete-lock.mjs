@@ -9,7 +9,8 @@ const packages = lock.packages;
 /** Is `name` found from the package at `from`, looking upwards as Node does? */
 function resolves(from, name) {
   const parts = from.split('/node_modules/');
-  for (let depth = parts.length; depth > 0; depth--) if (packages[`${parts.slice(0, depth).join('/node_modules/')}/node_modules/${name}`]) return true;
+  for (let depth = parts.length; depth > 0; depth--)
+    if (packages[`${parts.slice(0, depth).join('/node_modules/')}/node_modules/${name}`]) return true;
   return Boolean(packages[`node_modules/${name}`]);
 }
 
@@ -20,7 +21,8 @@ for (const [at, entry] of Object.entries(packages))
     const os = /darwin|win32|android|freebsd|openbsd|netbsd|sunos|aix|openharmony|linux/.exec(name)?.[0];
     const cpu = /x64|arm64|ia32|wasm32|ppc64|riscv64|s390x|loong64|mips64el|arm/.exec(name.replace('darwin', ''))?.[0];
     const musl = /musl/.test(name);
-    if (os === process.platform && cpu === process.arch && !musl) throw new Error(`${name} is needed on this machine but missing`);
+    if (os === process.platform && cpu === process.arch && !musl)
+      throw new Error(`${name} is needed on this machine but missing`);
     packages[`node_modules/${name}`] = {
       version: String(range).replace(/^[~^]/, ''),
       ...(cpu && { cpu: [cpu] }),

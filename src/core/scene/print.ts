@@ -13,42 +13,69 @@ export interface PrintTexture {
   heightMm: number;
 }
 
-/** Sampled artwork per print point: premultiplied RGBA, the print surface's coverage already in it. */
-export type PrintLayer = Uint8Array;
+/**
+ * Artwork sampled at the print points that get ink: index of the picture point, and premultiplied RGBA packed as
+ * 0xAABBGGRR with the print surface's coverage already in it.
+ */
+export interface PrintLayer {
+  at: Uint32Array;
+  rgba: Uint32Array;
+}
+
+/** Two channels at a time: the low bytes of both halves of a packed colour. */
+const PAIR = 0x00ff00ff;
+
+/** The texture with a see-through border, so that sampling needs no edge cases. Little-endian, as every engine is. */
+function bordered({ width, height, rgba }: PrintTexture): Uint32Array {
+  const from = new Uint32Array(rgba.buffer, rgba.byteOffset, width * height);
+  const out = new Uint32Array((width + 2) * (height + 2));
+  for (let y = 0; y < height; y++) out.set(from.subarray(y * width, (y + 1) * width), (y + 1) * (width + 2) + 1);
+  return out;
+}
 
 /**
- * Samples a texture at every print point, bilinear between texel centres, transparent outside. Done once per
- * artwork and scene; colours share the layer.
+ * Samples a texture at every print point, bilinear between texel centres with weights of 1/256, transparent outside.
+ * Done once per artwork and scene; colours share the layer.
  */
 export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLayer {
-  const { width, height, rgba } = texture;
-  const out = new Uint8Array(points.at.length * 4);
+  const { width, height } = texture;
+  const texels = bordered(texture);
+  const stride = width + 2;
   const [sx, sy] = [width / texture.widthMm, height / texture.heightMm];
-  const [ox, oy] = [texture.xMm, texture.yMm];
-  for (let k = 0, n = points.at.length; k < n; k++) {
-    const u = (points.x[k]! - ox) * sx - 0.5;
-    const v = (points.y[k]! - oy) * sy - 0.5;
-    if (u <= -1 || v <= -1 || u >= width || v >= height) continue;
-    const i = Math.floor(u);
-    const j = Math.floor(v);
+  const [ox, oy] = [0.5 - texture.xMm * sx, 0.5 - texture.yMm * sy];
+  const { x, y, mask } = points;
+  const n = points.at.length;
+  const at = new Uint32Array(n);
+  const rgba = new Uint32Array(n);
+  let count = 0;
+  for (let k = 0; k < n; k++) {
+    const u = x[k]! * sx + ox;
+    const v = y[k]! * sy + oy;
+    if (u < 0 || v < 0 || u >= width + 1 || v >= height + 1) continue;
+    const i = u | 0;
+    const j = v | 0;
+    const o = j * stride + i;
+    const [a, b, c, d] = [texels[o]!, texels[o + 1]!, texels[o + stride]!, texels[o + stride + 1]!];
+    if (!(a | b | c | d)) continue;
     const fx = ((u - i) * 256) | 0;
     const fy = ((v - j) * 256) | 0;
-    // weights of the four texels; those outside the texture count as see-through
-    const left = i >= 0 ? 256 - fx : 0;
-    const right = i + 1 < width ? fx : 0;
-    const up = j >= 0 ? 256 - fy : 0;
-    const down = j + 1 < height ? fy : 0;
-    const cover = points.mask[k]!;
-    const base = (j * width + i) * 4;
-    const under = base + width * 4;
-    const o = k * 4;
-    for (let c = 0; c < 4; c++) {
-      const top = up ? (left ? rgba[base + c]! * left : 0) + (right ? rgba[base + 4 + c]! * right : 0) : 0;
-      const low = down ? (left ? rgba[under + c]! * left : 0) + (right ? rgba[under + 4 + c]! * right : 0) : 0;
-      out[o + c] = ((top * up + low * down + 32768) >>> 16) * cover * (1 / 255) + 0.5;
+    const [gx, gy] = [256 - fx, 256 - fy];
+    // red and blue, then green and alpha
+    let top = ((Math.imul(a & PAIR, gx) + Math.imul(b & PAIR, fx)) >>> 8) & PAIR;
+    let low = ((Math.imul(c & PAIR, gx) + Math.imul(d & PAIR, fx)) >>> 8) & PAIR;
+    let redBlue = ((Math.imul(top, gy) + Math.imul(low, fy) + 0x00800080) >>> 8) & PAIR;
+    top = ((Math.imul((a >>> 8) & PAIR, gx) + Math.imul((b >>> 8) & PAIR, fx)) >>> 8) & PAIR;
+    low = ((Math.imul((c >>> 8) & PAIR, gx) + Math.imul((d >>> 8) & PAIR, fx)) >>> 8) & PAIR;
+    let greenAlpha = ((Math.imul(top, gy) + Math.imul(low, fy) + 0x00800080) >>> 8) & PAIR;
+    const cover = mask[k]!;
+    if (cover < 255) {
+      redBlue = ((Math.imul(redBlue, cover + 1) + 0x00800080) >>> 8) & PAIR;
+      greenAlpha = ((Math.imul(greenAlpha, cover + 1) + 0x00800080) >>> 8) & PAIR;
     }
+    at[count] = points.at[k]!;
+    rgba[count++] = (redBlue | (greenAlpha << 8)) >>> 0;
   }
-  return out;
+  return { at: at.slice(0, count), rgba: rgba.slice(0, count) };
 }
 
 /**
@@ -56,26 +83,22 @@ export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLa
  * which is a product in linear light under a power-law curve and differs from the exact sRGB curve by under 2/255.
  * Returns a new picture; the base can serve again.
  */
-export function printOver(
-  sheet: SceneSheet,
-  pixels: ScenePixels,
-  points: PrintPoints,
-  layer: PrintLayer,
-  base: Uint8Array,
-  colour: Rgb,
-): Uint8Array {
-  const out = Uint8Array.from(base);
+export function printOver(sheet: SceneSheet, pixels: ScenePixels, layer: PrintLayer, base: Uint8Array, colour: Rgb): Uint8Array {
+  const out = base.slice();
   const light = inkTable(sheet, colour);
   const { plate, gloss } = pixels;
-  for (let k = 0, n = points.at.length; k < n; k++) {
-    const alpha = layer[k * 4 + 3]!;
-    if (!alpha) continue;
-    const i = points.at[k]! * 3;
-    const rest = 255 - alpha;
-    for (let c = 0; c < 3; c++) {
-      const under = rest ? ((out[i + c]! * rest + 127) / 255) | 0 : 0;
-      out[i + c] = under + ((layer[k * 4 + c]! * light[plate[i + c]!]! + 128) >> 8);
-    }
+  const { at, rgba } = layer;
+  for (let k = 0, n = at.length; k < n; k++) {
+    const ink = rgba[k]!;
+    const i = at[k]! * 3;
+    const rest = 255 - (ink >>> 24);
+    // t * 257 / 65536 is t / 255 rounded, for every product of two bytes
+    let under = out[i]! * rest + 128;
+    out[i] = ((under + (under >>> 8)) >>> 8) + (((ink & 255) * light[plate[i]!]! + 128) >>> 8);
+    under = out[i + 1]! * rest + 128;
+    out[i + 1] = ((under + (under >>> 8)) >>> 8) + ((((ink >>> 8) & 255) * light[plate[i + 1]!]! + 128) >>> 8);
+    under = out[i + 2]! * rest + 128;
+    out[i + 2] = ((under + (under >>> 8)) >>> 8) + ((((ink >>> 16) & 255) * light[plate[i + 2]!]! + 128) >>> 8);
   }
   if (gloss) screenOver(out, gloss);
   return out;

@@ -59,7 +59,6 @@ function compose(scene: ReturnType<typeof flatScene>, texture: PrintTexture, col
   return printOver(
     scene.sheet,
     scene.pixels,
-    points,
     sampleLayer(points, texture),
     tintedBase(scene.sheet, scene.pixels, colour),
     colour,

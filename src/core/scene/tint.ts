@@ -43,7 +43,7 @@ export function inkTable(sheet: SceneSheet, colour: Rgb): Uint16Array {
 export function tintedBase(sheet: SceneSheet, pixels: ScenePixels, colour: Rgb): Uint8Array {
   const { size, plate, map } = pixels;
   const [red, green, blue] = tintTables(sheet, colour);
-  const out = Uint8Array.from(plate);
+  const out = plate.slice();
   const productMask = size * size * 3 + 2;
   for (let i = 0, end = size * size * 3; i < end; i += 3) {
     const m = map[productMask + i]!;

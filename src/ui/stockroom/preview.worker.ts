@@ -83,7 +83,6 @@ async function compose({ sheet, area, colour, placed, artwork }: PreviewAsk): Pr
   const made = printOver(
     sheet,
     pixels,
-    points,
     sampleLayer(points, texture(picture, placed, points.mmPerPoint)),
     tintedBase(sheet, pixels, dye),
     dye,

@@ -109,7 +109,7 @@ export async function compose(
   const key = JSON.stringify([order.scene, order.area, order.placed]);
   let layer = layers.get(key);
   if (!layer) layers.set(key, (layer = sampleLayer(points, await textureFor(artwork, order.placed, points.mmPerPoint))));
-  return { rgb: printOver(s.sheet, s.pixels, points, layer, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
+  return { rgb: printOver(s.sheet, s.pixels, layer, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
 }
 
 /** Renders the mockups of one artwork that are not in the store yet. Returns the files that are there afterwards. */
