@@ -9,7 +9,7 @@ export interface Inks {
   deep: string;
 }
 export const ON_DARK: Inks = { key: '#f7efdc', warm: '#f2a93b', cool: '#7fc4bd', pale: '#fbe3b8', deep: '#e4694a' };
-export const ON_LIGHT: Inks = { key: '#1d3145', warm: '#d9702f', cool: '#2f7d7a', pale: '#f1c98b', deep: '#b8432f' };
+export const ON_LIGHT: Inks = { key: '#1d3145', warm: '#d9702f', cool: '#2f7d7a', pale: '#e5ae5c', deep: '#b8432f' };
 
 /** Every motif stays inside 900 x 720, centred on 450. */
 export function lighthouse(k: Inks, ground: string): string {

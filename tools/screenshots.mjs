@@ -1,0 +1,52 @@
+// Takes the pictures of docs/screenshots from a running ./start with the demo: node tools/screenshots.mjs [ADDRESS]
+import { chromium } from '@playwright/test';
+
+const base = process.argv[2] ?? 'http://127.0.0.1:4500';
+const flags = '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync --disable-dev-shm-usage';
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: flags.split(' ') });
+const get = async (path) => (await (await fetch(`${base}/api/v1${path}`)).json()).items;
+
+async function picture(name, address, { night = false, before, wait = 2500 } = {}) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: night ? 'dark' : 'light' });
+  await page.goto(address.startsWith('http') ? address : base + address);
+  await page.waitForTimeout(wait);
+  if (before) await before(page);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await page.close();
+}
+
+/** Selects a range of the sheet by mouse. */
+const range = (from, to) => async (page) => {
+  const box = async (name) => page.getByRole('gridcell', { name }).first().boundingBox();
+  const [a, b] = [await box(from), await box(to)];
+  await page.mouse.move(a.x + 40, a.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(b.x + 40, b.y + 30, { steps: 4 });
+  await page.mouse.up();
+  await page.waitForTimeout(1500);
+};
+const scrolled = async (page) => {
+  await page.getByRole('grid').evaluate((el) => el.scrollTo(0, 900));
+  await page.waitForTimeout(1200);
+};
+
+const artworks = await get('/artworks?limit=100');
+const dockets = await get('/dockets');
+const listings = await get('/listings?limit=200');
+const runs = await get('/runs');
+const sheetRange = async (page) => {
+  await scrolled(page);
+  await range(/Little whale, Shirt.*Kestrel/, /Gathering, Shirt.*Kestrel/)(page);
+};
+
+await picture('artwork', `/artwork?open=${artworks.find((a) => a.name === 'Sideways is still forwards').id}`);
+await picture('sheet', '/sheet', { before: sheetRange });
+await picture('sheet-night', '/sheet', { night: true, before: sheetRange });
+await picture('proofs', `/proofs?run=${runs[0].id}`);
+await picture('press', '/press');
+await picture('ledger', '/ledger');
+await picture('stockroom', '/stockroom');
+await picture('docket', `/stockroom/dockets/${dockets[0].id}`, { wait: 6000 });
+await picture('buyer', listings.find((l) => l.outletId === 'kestrel').url);
+await picture('buyer-shop', listings.find((l) => l.outletId === 'quayside').url);
+await browser.close();
