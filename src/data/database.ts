@@ -1,0 +1,69 @@
+import pg from 'pg';
+
+// bigint columns hold money minor units, sequence numbers and byte counts, all far below 2^53
+pg.types.setTypeParser(20, Number);
+
+/** A connection that is inside a transaction with its workspace set: row-level security does the rest. */
+export type Tx = pg.PoolClient;
+
+let pool: pg.Pool | undefined;
+
+/** The pool of the role press_app, made on first use from DATABASE_URL. */
+function appPool(): pg.Pool {
+  if (pool) return pool;
+  const connectionString = process.env.DATABASE_URL;
+  if (!connectionString) throw new Error('DATABASE_URL is not set; start Union Press with ./start');
+  pool = new pg.Pool({ connectionString, max: 10, idleTimeoutMillis: 30_000, connectionTimeoutMillis: 15_000 });
+  // a restarted database closes idle connections; the pool opens new ones, so this must not end the process
+  const ignore = () => undefined;
+  pool.on('error', ignore);
+  pool.on('connect', (client) => client.on('error', ignore));
+  return pool;
+}
+
+/** Runs `work` in a transaction that sees only `workspace`. `null` is for the questions that come before sign-in. */
+export async function inWorkspace<T>(workspace: string | null, work: (tx: Tx) => Promise<T>): Promise<T> {
+  const client = await appPool().connect();
+  let broken: Error | undefined;
+  try {
+    await client.query('BEGIN');
+    await client.query("SELECT set_config('press.workspace', $1, true)", [workspace ?? '']);
+    const result = await work(client);
+    await client.query('COMMIT');
+    return result;
+  } catch (error) {
+    await client.query('ROLLBACK').catch((e: Error) => (broken = e));
+    throw error;
+  } finally {
+    client.release(broken);
+  }
+}
+
+/** All rows of a query, typed at the edge. */
+export async function rows<R>(tx: Tx, sql: string, values: unknown[] = []): Promise<R[]> {
+  return (await tx.query(sql, values)).rows as R[];
+}
+
+/** The first row of a query, or null. */
+export async function row<R>(tx: Tx, sql: string, values: unknown[] = []): Promise<R | null> {
+  return (await rows<R>(tx, sql, values))[0] ?? null;
+}
+
+/** Listens for changes told by the database. Calls `lost` when the connection ends. Returns a function that stops it. */
+export async function listenForChanges(
+  heard: (change: { workspace: string; table: string }) => void,
+  lost: () => void,
+): Promise<() => Promise<void>> {
+  const client = new pg.Client({ connectionString: process.env.DATABASE_URL });
+  client.on('error', () => undefined);
+  client.on('end', lost);
+  client.on('notification', (n) => heard(JSON.parse(n.payload ?? '{}') as { workspace: string; table: string }));
+  await client.connect();
+  await client.query('LISTEN press_change');
+  return () => client.end();
+}
+
+export async function closeDatabase(): Promise<void> {
+  await pool?.end();
+  pool = undefined;
+}

@@ -1,0 +1,195 @@
+import type { PriceBreakdown } from '../core/pricing/prices';
+import type { Problem } from '../core/rules/rules';
+import { row, rows, type Tx } from './database';
+
+export type ProofState = 'drafting' | 'held' | 'ready' | 'passed' | 'sending' | 'listed' | 'refused';
+
+/** A field's value and where it comes from: a pattern (or plan), or a person's hand. */
+export interface Field<T> {
+  value: T;
+  from: 'pattern' | 'hand';
+}
+export interface ProofFields {
+  title: Field<string>;
+  description: Field<string>;
+  tags: Field<string[]>;
+  prices: Field<PriceBreakdown[]>;
+}
+export interface ProofPicture {
+  scene: string;
+  colour: string;
+  /** Names in the derived shelf; null when it could not be made. */
+  file: string | null;
+  small: string | null;
+}
+export interface ProofRow {
+  id: string;
+  seq: number;
+  runId: string;
+  artworkId: string;
+  docketId: string;
+  outletId: string;
+  state: ProofState;
+  fields: Partial<ProofFields>;
+  colours: { name: string; hex: string; legibility: number }[];
+  pictures: ProofPicture[];
+  problems: Problem[];
+  artwork: string;
+  docket: string;
+  outlet: string;
+  refusal: string | null;
+}
+export interface RunRow {
+  id: string;
+  name: string;
+  state: 'going' | 'paused' | 'stopped';
+  leftOut: { artwork: string; docket: string; outlet: string; why: string }[];
+  createdAt: string;
+}
+
+const RUN = 'SELECT id, name, state, left_out AS "leftOut", created_at AS "createdAt" FROM run';
+export const listRuns = (tx: Tx): Promise<RunRow[]> => rows(tx, `${RUN} ORDER BY seq DESC LIMIT 200`);
+export const runById = (tx: Tx, id: string): Promise<RunRow | null> => row(tx, `${RUN} WHERE id = $1`, [id]);
+
+export async function addRun(tx: Tx, name: string): Promise<string> {
+  return (await row<{ id: string }>(tx, 'INSERT INTO run (name) VALUES ($1) RETURNING id', [name]))!.id;
+}
+export async function setRunState(tx: Tx, id: string, state: RunRow['state']): Promise<void> {
+  await tx.query('UPDATE run SET state = $2 WHERE id = $1', [id, state]);
+}
+export async function setLeftOut(tx: Tx, id: string, leftOut: RunRow['leftOut']): Promise<void> {
+  await tx.query('UPDATE run SET left_out = $2 WHERE id = $1', [id, JSON.stringify(leftOut)]);
+}
+
+export interface RunCount {
+  runId: string;
+  outlet: string;
+  state: ProofState;
+  count: number;
+}
+/** Proofs of runs by outlet and state. */
+export const countProofs = (tx: Tx, runIds: string[]): Promise<RunCount[]> =>
+  rows(
+    tx,
+    'SELECT run_id AS "runId", outlet_id AS outlet, state, count(*)::int AS count FROM proof WHERE run_id = ANY($1) GROUP BY 1, 2, 3',
+    [runIds],
+  );
+
+/**
+ * Puts proofs for one artwork into a run. A proof that exists and has not been passed moves here and is drafted again;
+ * one that is passed, on its way or listed stays where it is. Returns the dockets and outlets that were taken.
+ */
+export const addProofs = (
+  tx: Tx,
+  runId: string,
+  artworkId: string,
+  cells: { docketId: string; outletId: string }[],
+): Promise<{ docketId: string; outletId: string }[]> =>
+  rows(
+    tx,
+    `INSERT INTO proof (run_id, artwork_id, docket_id, outlet_id)
+     SELECT $1, $2, c."docketId", c."outletId" FROM jsonb_to_recordset($3) AS c("docketId" uuid, "outletId" text)
+     ON CONFLICT (workspace_id, artwork_id, docket_id, outlet_id) DO UPDATE SET run_id = excluded.run_id, state = 'drafting', updated_at = now()
+       WHERE proof.state IN ('drafting', 'held', 'ready', 'refused')
+     RETURNING docket_id AS "docketId", outlet_id AS "outletId"`,
+    [runId, artworkId, JSON.stringify(cells)],
+  );
+
+const PROOF = `SELECT p.id, p.seq, p.run_id AS "runId", p.artwork_id AS "artworkId", p.docket_id AS "docketId", p.outlet_id AS "outletId", p.state,
+  p.fields, p.colours, p.pictures, p.problems, a.name AS artwork, d.name AS docket, o.name AS outlet,
+  CASE WHEN p.state = 'refused' THEN s.problem END AS refusal
+  FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id
+  JOIN outlet o ON o.id = p.outlet_id AND o.workspace_id = p.workspace_id LEFT JOIN sending s ON s.proof_id = p.id`;
+
+export const proofById = (tx: Tx, id: string): Promise<ProofRow | null> => row(tx, `${PROOF} WHERE p.id = $1`, [id]);
+export const proofForUpdate = (tx: Tx, id: string): Promise<ProofRow | null> =>
+  row(tx, `${PROOF} WHERE p.id = $1 FOR UPDATE OF p`, [id]);
+
+export const draftingProofs = (tx: Tx, runId: string, artworkId: string): Promise<ProofRow[]> =>
+  rows(tx, `${PROOF} WHERE p.run_id = $1 AND p.artwork_id = $2 AND p.state = 'drafting' ORDER BY p.seq`, [runId, artworkId]);
+
+export const listProofs = (
+  tx: Tx,
+  f: { run?: string; state?: string; outlet?: string; ids?: string[]; after?: number; limit: number },
+): Promise<ProofRow[]> =>
+  rows(
+    tx,
+    `${PROOF} WHERE ($1::uuid IS NULL OR p.run_id = $1) AND ($2::text IS NULL OR p.state = ANY(string_to_array($2, ','))) AND ($3::text IS NULL OR p.outlet_id = $3)
+       AND ($4::uuid[] IS NULL OR p.id = ANY($4)) AND p.seq > $5 ORDER BY p.seq LIMIT $6`,
+    [f.run ?? null, f.state ?? null, f.outlet ?? null, f.ids ?? null, f.after ?? 0, f.limit],
+  );
+
+/** What the sheet's cells show, for all proofs of the workspace. */
+export const cellProofs = (
+  tx: Tx,
+): Promise<
+  {
+    id: string;
+    artworkId: string;
+    docketId: string;
+    outletId: string;
+    state: ProofState;
+    small: string | null;
+    priceMinor: number | null;
+    problem: string | null;
+  }[]
+> =>
+  rows(
+    tx,
+    `SELECT id, artwork_id AS "artworkId", docket_id AS "docketId", outlet_id AS "outletId", state, pictures->0->>'small' AS small,
+       (SELECT min((p->>'priceMinor')::int) FROM jsonb_array_elements(fields->'prices'->'value') p) AS "priceMinor",
+       problems->0->>'sentence' AS problem FROM proof`,
+  );
+
+/** Writes what drafting made. Only a proof that is still drafting is touched. */
+export async function finishDraft(
+  tx: Tx,
+  id: string,
+  p: Pick<ProofRow, 'fields' | 'colours' | 'pictures' | 'problems'> & { state: 'held' | 'ready' },
+): Promise<void> {
+  await tx.query(
+    "UPDATE proof SET state = $2, fields = $3, colours = $4, pictures = $5, problems = $6, updated_at = now() WHERE id = $1 AND state = 'drafting'",
+    [id, p.state, p.fields, JSON.stringify(p.colours), JSON.stringify(p.pictures), JSON.stringify(p.problems)],
+  );
+}
+
+export async function changeProof(
+  tx: Tx,
+  id: string,
+  p: { fields: Partial<ProofFields>; problems: Problem[]; state: ProofState },
+): Promise<void> {
+  await tx.query('UPDATE proof SET fields = $2, problems = $3, state = $4, updated_at = now() WHERE id = $1', [
+    id,
+    p.fields,
+    JSON.stringify(p.problems),
+    p.state,
+  ]);
+}
+
+/** Moves proofs from one of the states to another; returns how many. */
+export async function moveProofs(
+  tx: Tx,
+  where: { run?: string; ids?: string[] },
+  from: ProofState[],
+  to: ProofState,
+): Promise<number> {
+  const moved = await tx.query(
+    'UPDATE proof SET state = $4, updated_at = now() WHERE ($1::uuid IS NULL OR run_id = $1) AND ($2::uuid[] IS NULL OR id = ANY($2)) AND state = ANY($3)',
+    [where.run ?? null, where.ids ?? null, from, to],
+  );
+  return moved.rowCount ?? 0;
+}
+
+/** Deletes proofs of a stopped run that were never drafted. */
+export async function dropUndrafted(tx: Tx, runId: string): Promise<void> {
+  await tx.query("DELETE FROM proof WHERE run_id = $1 AND state = 'drafting'", [runId]);
+}
+
+/** A few pictures of each run, for a strip. */
+export const runPictures = (tx: Tx, runIds: string[]): Promise<{ runId: string; smalls: string[] }[]> =>
+  rows(
+    tx,
+    `SELECT run_id AS "runId", (array_agg(small ORDER BY seq))[1:12] AS smalls
+     FROM (SELECT run_id, pictures->0->>'small' AS small, min(seq) AS seq FROM proof WHERE run_id = ANY($1) GROUP BY 1, 2) p WHERE small IS NOT NULL GROUP BY 1`,
+    [runIds],
+  );
