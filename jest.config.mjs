@@ -10,6 +10,8 @@ const base = {
     ],
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^(\\.{1,2}/.*)\\.js$': '$1' },
+  // shipped as ES modules only
+  transformIgnorePatterns: ['/node_modules/(?!cookie/)'],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist', '<rootDir>/data'],
 };
 export default {
@@ -18,7 +20,7 @@ export default {
     {
       ...base,
       displayName: 'unit',
-      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/standins/**/*.test.ts', '<rootDir>/bin/**/*.test.ts'],
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/standins/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
     },
     { ...base, displayName: 'integration', testMatch: ['<rootDir>/tests/integration/**/*.test.ts'] },
   ],

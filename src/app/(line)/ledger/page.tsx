@@ -8,5 +8,6 @@ export const metadata = { title: 'Ledger' };
 export default async function Page() {
   const caller = await visitor();
   const listings = await listListingsOf(caller.workspace, { limit: 20_000 });
-  return <LedgerStation listings={listings.map(listingView)} />;
+  // what was sent last is looked for first
+  return <LedgerStation listings={listings.map(listingView).reverse()} />;
 }

@@ -1,0 +1,166 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import fs from 'node:fs';
+import net from 'node:net';
+import os from 'node:os';
+import path from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { until } from './press';
+
+jest.setTimeout(120_000);
+
+/** `./start` as a person would run it, on a port and a data folder of its own. */
+class Started {
+  said = '';
+  constructor(
+    readonly child: ChildProcess,
+    readonly port: number,
+  ) {
+    for (const stream of [child.stdout!, child.stderr!]) stream.on('data', (d: Buffer) => (this.said += d.toString()));
+  }
+  ended(): Promise<number | null> {
+    return this.child.exitCode !== null
+      ? Promise.resolve(this.child.exitCode)
+      : new Promise((resolve) => this.child.once('exit', (code) => resolve(code)));
+  }
+  up(): Promise<string> {
+    return until(
+      () => Promise.resolve(this.said),
+      (said) => said.includes('Up after') || this.child.exitCode !== null,
+      'start',
+      60,
+    );
+  }
+  async stop(): Promise<void> {
+    this.child.kill('SIGINT');
+    await this.ended();
+  }
+  call(method: string, at: string, body?: object, cookie = ''): Promise<Response> {
+    return fetch(`http://127.0.0.1:${this.port}${at}`, {
+      method,
+      redirect: 'manual',
+      headers: { cookie, ...(body && { 'content-type': 'application/json' }) },
+      ...(body && { body: JSON.stringify(body) }),
+    });
+  }
+}
+
+async function freePort(): Promise<number> {
+  const server = net.createServer().listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const { port } = server.address() as net.AddressInfo;
+  await new Promise((resolve) => server.close(resolve));
+  return port;
+}
+async function start(folder: string, port?: number): Promise<Started> {
+  const at = port ?? (await freePort());
+  return new Started(
+    spawn(process.execPath, ['dist/start.mjs', '--empty', '--port', String(at), '--data', folder], {
+      stdio: ['ignore', 'pipe', 'pipe'],
+    }),
+    at,
+  );
+}
+function newFolder(): string {
+  const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-start-'));
+  fs.chmodSync(folder, 0o755);
+  return folder;
+}
+/** Processes whose command line or environment names the folder. */
+const running = (folder: string): string[] =>
+  fs
+    .readdirSync('/proc')
+    .filter((pid) => /^\d+$/.test(pid) && Number(pid) !== process.pid)
+    .filter((pid) => {
+      try {
+        return (
+          fs.readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(folder) ||
+          fs.readFileSync(`/proc/${pid}/environ`, 'utf8').includes(folder)
+        );
+      } catch {
+        return false;
+      }
+    });
+
+const OWNER = { workspace: 'My shop', name: 'Ada', email: 'ada@example.com', password: 'a long password' };
+const sessionOf = (answer: Response) => answer.headers.get('set-cookie')?.split(';')[0] ?? '';
+
+test('an empty start: the owner’s account, signing in and out, and all of it there after a second start', async () => {
+  const folder = newFolder();
+  const first = await start(folder);
+  expect(await first.up()).toContain('make the owner’s account');
+  expect((await first.call('GET', '/artwork')).headers.get('location')).toBe('/welcome');
+  expect((await first.call('GET', '/api/v1/artworks')).status).toBe(401);
+
+  expect(
+    ((await (await first.call('POST', '/api/v1/owner', { ...OWNER, password: 'short' })).json()) as { detail: string }).detail,
+  ).toBe('A password needs at least 10 characters.');
+  const made = await first.call('POST', '/api/v1/owner', OWNER);
+  expect(made.status).toBe(201);
+  expect(made.headers.get('set-cookie')).toMatch(/HttpOnly/i);
+  expect((await first.call('POST', '/api/v1/owner', { ...OWNER, email: 'eve@example.com' })).status).toBe(409);
+  expect((await first.call('POST', '/api/v1/session', { email: OWNER.email, password: 'a wrong password' })).status).toBe(401);
+  expect((await first.call('POST', '/api/v1/session', { email: 'nobody@example.com', password: 'a long password' })).status).toBe(
+    401,
+  );
+
+  const cookie = sessionOf(made);
+  const blanks = (await (await first.call('GET', '/api/v1/blanks', undefined, cookie)).json()) as { items: unknown[] };
+  expect(blanks.items).toHaveLength(2);
+  await first.stop();
+  expect(first.said).toContain('Union Press has stopped; everything is kept.');
+  expect(running(folder)).toEqual([]);
+
+  const second = await start(folder);
+  await second.up();
+  expect((await second.call('GET', '/welcome')).headers.get('location')).toBe('/sign-in');
+  const session = sessionOf(await second.call('POST', '/api/v1/session', { email: 'Ada@Example.com', password: OWNER.password }));
+  expect((await second.call('GET', '/api/v1/outlets', undefined, session)).status).toBe(200);
+  await second.call('DELETE', '/api/v1/session', undefined, session);
+  expect((await second.call('GET', '/api/v1/outlets', undefined, session)).status).toBe(401);
+
+  // killed outright, as by a power cut: nothing stays running, and the next start mends it
+  second.child.kill('SIGKILL');
+  await until(
+    () => Promise.resolve(running(folder)),
+    (left) => left.length === 0,
+    'everything to end',
+    20,
+  );
+  const third = await start(folder);
+  expect(await third.up()).toContain('Up after');
+  expect((await third.call('POST', '/api/v1/session', { email: OWNER.email, password: OWNER.password })).status).toBe(200);
+  await third.stop();
+  fs.rmSync(folder, { recursive: true, force: true });
+});
+
+test('a half-made cluster is made anew', async () => {
+  const folder = newFolder();
+  fs.mkdirSync(path.join(folder, 'pg'));
+  fs.writeFileSync(path.join(folder, 'pg', 'PG_VERSION'), '15\n');
+  const it = await start(folder);
+  const said = await it.up();
+  expect(said).toContain('making a half-made database anew');
+  expect(said).toContain('Up after');
+
+  // the same folder twice, and a port that is taken: a sentence, no stack trace
+  const twice = await start(folder);
+  expect(await twice.ended()).toBe(1);
+  expect(twice.said).toContain('Union Press is running already with the data in');
+  const other = newFolder();
+  const taken = await start(other, it.port);
+  expect(await taken.ended()).toBe(1);
+  expect(taken.said).toContain(`Port ${it.port} is taken by another program. Start with --port and another number.`);
+  expect(twice.said + taken.said).not.toMatch(/\n\s+at /);
+  await it.stop();
+  await sleep(100);
+  for (const f of [folder, other]) fs.rmSync(f, { recursive: true, force: true });
+});
+
+test('words that make no sense are answered with the usage', async () => {
+  const child = new Started(
+    spawn(process.execPath, ['dist/start.mjs', '--port', 'many'], { stdio: ['ignore', 'pipe', 'pipe'] }),
+    0,
+  );
+  expect(await child.ended()).toBe(2);
+  expect(child.said).toContain('Usage: ./start');
+});
