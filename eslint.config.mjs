@@ -9,7 +9,12 @@ export default tseslint.config(
   hooks.configs.flat['recommended-latest'],
   {
     plugins: { '@next/next': next },
-    rules: { ...next.configs.recommended.rules, ...next.configs['core-web-vitals'].rules, '@next/next/no-img-element': 'off' },
+    rules: {
+      ...next.configs.recommended.rules,
+      ...next.configs['core-web-vitals'].rules,
+      '@next/next/no-img-element': 'off',
+      'react-hooks/incompatible-library': 'off',
+    },
   },
   {
     rules: { '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false, arguments: false } }] },
