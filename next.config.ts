@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['graphile-worker', '@node-rs/argon2', 'sharp', 'undici'],
+  serverExternalPackages: ['graphile-worker', '@node-rs/argon2', 'sharp'],
   turbopack: { root: import.meta.dirname },
   outputFileTracingRoot: import.meta.dirname,
   reactStrictMode: true,

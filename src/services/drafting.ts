@@ -44,12 +44,12 @@ interface Prepared {
   outletName: string;
 }
 
-/** Plans the drafting of an artwork's waiting proofs in a run; null when the run was stopped or nothing waits. */
+/** Plans the drafting of an artwork's waiting proofs in a run; null when the run was stopped or paused, or nothing waits. */
 export function planDrafts(workspace: string, runId: string, artworkId: string): Promise<DraftPlan | null> {
   return inWorkspace(workspace, async (tx) => {
     const run = await runs.runById(tx, runId);
     const artwork = await artworks.artworkById(tx, artworkId);
-    if (!run || run.state === 'stopped' || !artwork) return null;
+    if (run?.state !== 'going' || !artwork) return null; // resuming a paused run queues it again
     const waiting = await runs.draftingProofs(tx, runId, artworkId);
     if (!waiting.length) return null;
     const [dockets, outlets, blanks] = [await stock.listDockets(tx), await stock.listOutlets(tx), await stock.listBlanks(tx)];

@@ -185,6 +185,18 @@ test('a run can be paused, gone on with, and stopped', async () => {
   expect((await quaysideProducts()).filter((p) => own.includes(p.source_ref))).toHaveLength(4);
 });
 
+test('a paused run drafts no further, and goes on where it was', async () => {
+  const artworks = await newArtworks(3);
+  const run = await ok<Run>('POST', '/runs', { artworks, dockets: [docket], outlets: ['kestrel', 'quayside'] });
+  await ok('POST', `/runs/${run.id}/pause`, {});
+  await new Promise((resolve) => setTimeout(resolve, 2500));
+  const paused = await ok<Run>('GET', `/runs/${run.id}`);
+  await new Promise((resolve) => setTimeout(resolve, 1500));
+  expect((await ok<Run>('GET', `/runs/${run.id}`)).counts).toEqual(paused.counts);
+  await ok('POST', `/runs/${run.id}/resume`, {});
+  expect((await drafted(run.id)).counts).toEqual({ ready: 6 });
+});
+
 test('a worker killed in the middle of a send loses nothing and doubles nothing', async () => {
   const run = await passedRun(await newArtworks(4), docket, ['kestrel', 'quayside']);
   await control('quayside', { slowMs: 80 });

@@ -6,15 +6,30 @@ import { act, api } from '../api';
 import { amount, count } from '../format';
 import { Dialog } from '../shell/dialog';
 
+/** All proofs of a run, however many: what is said before sending must be the whole of it. */
+async function everyPage(run: string): Promise<ProofView[]> {
+  const all: ProofView[] = [];
+  for (let after: number | null = 0; after !== null;) {
+    const page: { items: ProofView[]; next: number | null } = await api('GET', `/proofs?run=${run}&limit=1000&after=${after}`);
+    all.push(...page.items);
+    after = page.next;
+  }
+  return all;
+}
+
 /** Before anything leaves the house: exactly what will be sent where, as what, and what is left out and why. */
 export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: OutletView[]; close: () => void }) {
   const [as, setAs] = useState<'draft' | 'live'>('draft');
   const [proofs, setProofs] = useState<ProofView[] | null>(null);
   useEffect(() => {
-    void api<{ items: ProofView[] }>('GET', `/proofs?run=${run.id}&limit=1000`).then(
-      (a) => setProofs(a.items),
-      () => setProofs([]),
+    let stale = false;
+    void everyPage(run.id).then(
+      (all) => stale || setProofs(all),
+      () => stale || setProofs([]),
     );
+    return () => {
+      stale = true;
+    };
   }, [run.id]);
   const going = (proofs ?? []).filter((p) => p.state === 'passed');
   const staying = (proofs ?? []).filter((p) => ['held', 'ready', 'drafting', 'refused'].includes(p.state));
