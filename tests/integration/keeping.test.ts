@@ -1,3 +1,4 @@
+import http from 'node:http';
 import pg from 'pg';
 import { call, drafted, newArtworks, ok, openShop, type Items, type Proof, type Run } from './press';
 
@@ -63,6 +64,20 @@ describe('workspaces', () => {
 
   test('a wrong token opens nothing', async () =>
     expect((await call('GET', '/artworks', undefined, 'up_wrong')).status).toBe(401));
+
+  test('the demo’s automatic sign-in is for loopback names only', async () => {
+    const { port } = new URL(process.env.PRESS_URL!);
+    const status = (host: string) =>
+      new Promise<number>((resolve, reject) =>
+        http
+          .get({ host: '127.0.0.1', port, path: '/api/v1/artworks', headers: { host } }, (answer) =>
+            resolve(answer.resume().statusCode!),
+          )
+          .on('error', reject),
+      );
+    expect(await status(`127.0.0.1:${port}`)).toBe(200);
+    expect(await status(`press.example:${port}`)).toBe(401);
+  });
 
   test('a stranger’s site cannot act through the seller’s browser', async () => {
     const answer = await fetch(`${process.env.PRESS_URL}/api/v1/artworks/dismiss`, {

@@ -8,7 +8,13 @@ export const SESSION_COOKIE = 'press_session';
 export async function whoAsks(): Promise<Caller | null> {
   const bearer = (await headers()).get('authorization')?.match(/^Bearer (.+)$/)?.[1];
   if (bearer) return callerOf(bearer);
-  return (await callerOf((await cookies()).get(SESSION_COOKIE)?.value)) ?? demoCaller();
+  const caller = await callerOf((await cookies()).get(SESSION_COOKIE)?.value);
+  return caller ?? ((await onLoopback()) ? demoCaller() : null);
+}
+
+/** Asked for by a loopback name: a name that somebody else made point here does not get the demo's automatic sign-in. */
+async function onLoopback(): Promise<boolean> {
+  return /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test((await headers()).get('host') ?? '');
 }
 
 /** A browser says where a request comes from; one that another site began is not taken. */
