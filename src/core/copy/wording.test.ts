@@ -21,7 +21,8 @@ test.each([
 
 test('an empty value counts as missing', () =>
   expect(fill('{{ artwork.subject }} gift', { ...subject, artwork: { name: 'x', subject: '  ' } }).ok).toBe(false));
-test('a default does not paper over a missing value', () => expect(fill('{{ artwork.mood | default: "calm" }}', subject).ok).toBe(false));
+test('a default does not paper over a missing value', () =>
+  expect(fill('{{ artwork.mood | default: "calm" }}', subject).ok).toBe(false));
 test.each([
   '{{ artwork.name',
   '{% include "secrets" %}',
