@@ -7,6 +7,7 @@ const programs = {
   check: 'bin/check.ts',
   worker: 'src/worker/main.ts',
   'picture-thread': 'src/worker/picture-thread.ts',
+  'words-thread': 'src/worker/words-thread.ts',
   standins: 'standins/main.ts',
   demo: 'demo/main.ts',
   bench: 'bench/main.ts',

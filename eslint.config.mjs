@@ -17,6 +17,10 @@ export default tseslint.config(
     },
   },
   {
-    rules: { '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false, arguments: false } }] },
+    rules: {
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false, arguments: false } }],
+      // a field is taken out of an object by naming it
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
+    },
   },
 );

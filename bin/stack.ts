@@ -122,6 +122,7 @@ export async function startStack(o: StackOptions): Promise<Stack> {
     DATABASE_URL: cluster.url('press_app', keys.appPassword),
     QUEUE_URL: ownerUrl,
     FILES_DIR: path.join(o.folder, 'files'),
+    INBOX_DIR: path.join(o.folder, 'inbox'),
     SEAL_KEY: keys.sealKey,
     STANDINS_URL: standins,
     STANDINS_PORT: String(keys.standinsPort),

@@ -133,13 +133,14 @@ export async function addJob(
   tx: Tx,
   task: string,
   payload: object,
-  options: { queue?: string; key?: string; delaySeconds?: number } = {},
+  options: { queue?: string; key?: string; delaySeconds?: number; urgency?: number } = {},
 ): Promise<void> {
-  await tx.query('SELECT add_job($1, $2, $3, $4, $5)', [
+  await tx.query('SELECT add_job($1, $2, $3, $4, $5, $6)', [
     task,
     payload,
     options.queue ?? null,
     options.key ?? null,
     options.delaySeconds ?? 0,
+    options.urgency ?? 0,
   ]);
 }

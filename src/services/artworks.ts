@@ -1,73 +1,91 @@
-import type { Readable } from 'node:stream';
+import { rgbToOklab, hexToRgb } from '../core/colour/colour';
+import { AUDIENCES } from '../core/artwork/propose';
 import * as data from '../data/artworks';
-import type { ArtworkFilter, ArtworkRow } from '../data/artworks';
+import { SORTS, type ArtworkFilter, type ArtworkRow, type Sort } from '../data/artworks';
 import { inWorkspace } from '../data/database';
-import { addJob } from '../data/sendings';
 import * as files from '../files/store';
 import { Trouble } from './trouble';
 
-export type { ArtworkRow };
+export type { ArtworkFilter, ArtworkRow };
 
-/** A file may have this many bytes; larger ones are refused while they stream in. */
-export const MAX_FILE_BYTES = 250 * 1024 * 1024;
-
-/** What became of one file that was brought in. */
-export type TakenIn =
-  | { fileName: string; outcome: 'taken'; id: string }
-  | { fileName: string; outcome: 'already here'; id: string; sentence: string }
-  | { fileName: string; outcome: 'refused'; sentence: string };
-
-/** `lamp_room-02 FINAL.png` becomes `Lamp room 02 FINAL`. */
-export function nameFrom(fileName: string): string {
-  const bare = fileName
-    .split(/[\\/]/)
-    .at(-1)!
-    .replace(/\.[a-z0-9]{2,5}$/i, '')
-    .replace(/[_\-.]+/g, ' ')
-    .replace(/\s+/g, ' ')
-    .trim();
-  return bare ? bare[0]!.toUpperCase() + bare.slice(1) : 'Untitled';
+/** A search as it stands in an address: every part is text. */
+export interface Search {
+  find?: string;
+  drawer?: string;
+  tone?: string;
+  picture?: string;
+  repeats?: string;
+  audience?: string;
+  occasion?: string;
+  subject?: string;
+  mark?: string;
+  colour?: string;
+  inches?: string;
+  used?: string;
+  words?: string;
+  alike?: string;
+  standing?: string;
+  state?: string;
+  batch?: string;
+  sort?: string;
 }
+export const SEARCH_PARTS = [
+  'find', 'drawer', 'tone', 'picture', 'repeats', 'audience', 'occasion', 'subject', 'mark', 'colour', 'inches', 'used', 'words',
+  'alike', 'standing', 'state', 'batch', 'sort',
+] as const; // prettier-ignore
 
-/**
- * Takes one file in: keeps it bit for bit, files it in `drawer`, and has it measured by a worker. The same bytes twice
- * give the artwork that is there; an empty or too large file is refused with a sentence.
- */
-export async function takeIn(workspace: string, fileName: string, source: Readable, drawer: string | null): Promise<TakenIn> {
-  const shown = fileName.slice(-200);
-  const refuse = async (sentence: string): Promise<TakenIn> => {
-    await inWorkspace(workspace, (tx) => data.addRefused(tx, shown, sentence));
-    return { fileName: shown, outcome: 'refused', sentence };
+const oneOf = <T extends string>(value: string | undefined, allowed: readonly T[], field: string): T | undefined => {
+  if (value === undefined || value === '') return undefined;
+  if (!allowed.includes(value as T))
+    throw new Trouble('bad-request', `${field} can be ${allowed.join(', ')}; “${value}” is none of them.`, field);
+  return value as T;
+};
+
+/** Reads a search; throws a Trouble that names the part that is not right. */
+export function filterOf(s: Search): { filter: ArtworkFilter; sort: Sort } {
+  if (s.colour && !/^#?[0-9a-f]{6}$/i.test(s.colour))
+    throw new Trouble('bad-request', 'colour is six hexadecimal digits, c63d22 for instance.', 'colour');
+  if (s.inches && !(Number(s.inches) > 0)) throw new Trouble('bad-request', 'inches must be a number above nought.', 'inches');
+  if (s.batch && !/^[0-9a-f-]{36}$/.test(s.batch)) throw new Trouble('bad-request', 'batch is the id of a batch.', 'batch');
+  const repeats = oneOf(s.repeats, ['yes', 'no'], 'repeats');
+  return {
+    sort: oneOf(s.sort, Object.keys(SORTS) as Sort[], 'sort') ?? 'oldest',
+    filter: {
+      find: s.find,
+      drawer: s.drawer === undefined ? undefined : s.drawer === '-' ? '' : s.drawer,
+      tone: oneOf(s.tone, ['light', 'dark', 'colourful'], 'tone'),
+      picture: oneOf(s.picture, ['photograph', 'drawing', 'plain'], 'picture'),
+      repeats: repeats && repeats === 'yes',
+      audience: oneOf(s.audience, AUDIENCES, 'audience'),
+      occasion: s.occasion || undefined,
+      subject: s.subject || undefined,
+      mark: s.mark || undefined,
+      colour: s.colour ? rgbToOklab(hexToRgb(`#${s.colour.replace('#', '')}`)) : undefined,
+      minInches: s.inches ? Number(s.inches) : undefined,
+      used: oneOf(s.used, ['nowhere', 'proofed', 'listed'], 'used'),
+      words: oneOf(s.words, ['some', 'none', 'unread'], 'words'),
+      alike: oneOf(s.alike, ['copy', 'twin', 'family'], 'alike'),
+      standing: oneOf(s.standing, ['here', 'aside', 'deleted'], 'standing'),
+      state: oneOf(s.state, ['arriving', 'ready', 'refused'], 'state'),
+      batch: s.batch || undefined,
+    },
   };
-  let kept: { sha256: string; bytes: number };
-  try {
-    kept = await files.keepOriginal(source, MAX_FILE_BYTES);
-  } catch (error) {
-    if ((error as Error).message !== 'tooLarge') throw error;
-    return refuse(
-      `${shown} is larger than ${MAX_FILE_BYTES / 1024 / 1024} MB. Export it with compression, or at its print size.`,
-    );
-  }
-  if (!kept.bytes) return refuse(`${shown} is empty: it has no bytes. Export it again.`);
-  return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
-    const drawerId = drawer ? await data.drawerNamed(tx, drawer) : null;
-    const id = await data.addArtwork(tx, { fileName: shown, ...kept, name: nameFrom(shown), drawerId });
-    if (!id) {
-      const same = await data.artworkBySha(tx, kept.sha256);
-      return {
-        fileName: shown,
-        outcome: 'already here',
-        id: same!.id,
-        sentence: `${shown} is the same file as “${same!.name}”, which is here already.`,
-      };
-    }
-    await addJob(tx, 'artwork.measure', { workspace, artworkId: id }, { key: `measure:${id}` });
-    return { fileName: shown, outcome: 'taken', id };
-  });
 }
 
-export const listArtworks = (workspace: string, filter: ArtworkFilter): Promise<ArtworkRow[]> =>
-  inWorkspace(workspace, (tx) => data.listArtworks(tx, filter));
+/** Ids of everything a search finds, in its order. */
+export async function findArtworks(workspace: string, search: Search): Promise<string[]> {
+  const { filter, sort } = filterOf(search);
+  return inWorkspace(workspace, async (tx) => (await data.findArtworks(tx, filter, sort)).map((a) => a.id));
+}
+
+export const listArtworks = (workspace: string, search: Search, after: number, limit: number): Promise<ArtworkRow[]> =>
+  inWorkspace(workspace, (tx) => data.listArtworks(tx, filterOf(search).filter, after, limit));
+
+/** Artworks by id, in the order of the ids; those that are gone are left out. */
+export async function artworksOf(workspace: string, ids: string[]): Promise<ArtworkRow[]> {
+  const found = new Map((await inWorkspace(workspace, (tx) => data.artworksByIds(tx, ids))).map((a) => [a.id, a]));
+  return ids.map((id) => found.get(id)).filter((a) => a !== undefined);
+}
 
 export async function artwork(workspace: string, id: string): Promise<ArtworkRow> {
   const found = await inWorkspace(workspace, (tx) => data.artworkById(tx, id));
@@ -75,32 +93,22 @@ export async function artwork(workspace: string, id: string): Promise<ArtworkRow
   return found;
 }
 
-/** Changes what a hand may change. Proofs that are still being prepared pick it up when they are drafted again. */
-export async function changeArtwork(
-  workspace: string,
-  id: string,
-  change: { name?: string; subject?: string; keywords?: string[] },
-): Promise<ArtworkRow> {
-  if (change.name !== undefined && !change.name.trim()) throw new Trouble('not-valid', 'An artwork needs a name.', 'name');
-  await artwork(workspace, id);
-  await inWorkspace(workspace, (tx) => data.changeArtwork(tx, id, change));
-  return artwork(workspace, id);
+/** How often each subject, occasion and mark occurs, and how many artworks are here, aside and deleted. */
+export async function choices(workspace: string): Promise<Record<string, { value: string; count: number }[]>> {
+  const out: Record<string, { value: string; count: number }[]> = { subject: [], occasion: [], mark: [], standing: [] };
+  for (const { field, value, count } of await inWorkspace(workspace, data.choices)) out[field]!.push({ value, count });
+  return out;
 }
+
+export const listRefused = (workspace: string): Promise<{ id: string; problem: string }[]> =>
+  inWorkspace(workspace, data.listRefused);
 
 /** Takes refused files off the list. */
 export const dismissRefused = (workspace: string, ids: string[] | null): Promise<void> =>
   inWorkspace(workspace, (tx) => data.removeRefused(tx, ids));
 
-export const recordMeasured = (
-  workspace: string,
-  id: string,
-  m: { format: string; widthPx: number; heightPx: number; measured: object },
-): Promise<void> => inWorkspace(workspace, (tx) => data.setMeasured(tx, id, m));
-export const recordRefused = (workspace: string, id: string, sentence: string): Promise<void> =>
-  inWorkspace(workspace, (tx) => data.setRefused(tx, id, sentence));
+export const usesOf = (workspace: string, id: string) => inWorkspace(workspace, (tx) => data.usesOf(tx, id));
 
 /** Names of the rasters made from an artwork: a working copy for printing and a small picture for screens. */
-export const workingName = (sha256: string): string => files.derivedName(['working', 3, sha256], '.png');
-export const thumbName = (sha256: string): string => files.derivedName(['thumb', 3, sha256], '.webp');
-export const drawers = (workspace: string): Promise<{ id: string; name: string; artworks: number }[]> =>
-  inWorkspace(workspace, data.listDrawers);
+export const workingName = (sha256: string): string => files.derivedName(['working', 4, sha256], '.png');
+export const thumbName = (sha256: string): string => files.derivedName(['thumb', 4, sha256], '.webp');

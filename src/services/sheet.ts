@@ -36,7 +36,7 @@ export async function sheet(workspace: string): Promise<Sheet> {
     const [outlets, dockets, works, proofs] = [
       await stock.listOutlets(tx),
       await stock.listDockets(tx),
-      await artworks.listArtworks(tx, { state: 'ready', limit: 20_000 }),
+      await artworks.listArtworks(tx, { state: 'ready' }, 0, 20_000),
       await cellProofs(tx),
     ];
     const pairs = outlets
@@ -53,7 +53,7 @@ export async function sheet(workspace: string): Promise<Sheet> {
       rows: works.map((work) => ({
         id: work.id,
         name: work.name,
-        about: [work.subject, work.measured!.tone].filter(Boolean).join(' · '),
+        about: [work.subject, work.byHand.tone ?? work.measured!.tone].filter(Boolean).join(' · '),
         lightness: work.measured!.lightness,
         clearShare: work.measured!.clearShare,
         thumb: thumbName(work.sha256),

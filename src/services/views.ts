@@ -1,4 +1,5 @@
-import { thumbName, type ArtworkRow } from './artworks';
+import { thumbName, workingName, type ArtworkRow } from './artworks';
+import { saidText } from './understanding';
 import type { ListingRow } from './line';
 import type { ProofRow } from './proofs';
 import type { OutletRow } from './stockroom';
@@ -6,9 +7,15 @@ import type { OutletRow } from './stockroom';
 /** What leaves the house over `/api/v1`: rows without their inner parts, with addresses for pictures. */
 const picture = (name: string | null): string | null => name && `/api/v1/pictures/${name}`;
 
+/** An artwork with what holds: what was measured and read, unless a hand says otherwise. */
 export const artworkView = ({ sha256, ...a }: ArtworkRow) => ({
   ...a,
+  tone: a.byHand.tone ?? a.measured?.tone ?? null,
+  picture: a.byHand.picture ?? a.measured?.picture.kind ?? null,
+  repeat: a.byHand.repeat ?? a.measured?.repeat.kind ?? null,
+  words: saidText(a),
   thumb: a.state === 'ready' ? picture(thumbName(sha256)) : null,
+  large: a.state === 'ready' ? picture(workingName(sha256)) : null,
   original: `/api/v1/artworks/${a.id}/original`,
 });
 export type ArtworkView = ReturnType<typeof artworkView>;
@@ -33,3 +40,40 @@ export const outletView = ({ id, name, style, baseUrl, connected, rules, rulesAt
   rulesAt,
 });
 export type OutletView = ReturnType<typeof outletView>;
+
+/** The little that a contact sheet needs of each artwork, so that thousands can be looked through quickly. */
+export const cardView = (row: ArtworkRow) => {
+  const a = artworkView(row);
+  return {
+    id: a.id,
+    name: a.name,
+    fileName: a.fileName,
+    state: a.state,
+    drawer: a.drawer,
+    subject: a.subject,
+    audience: a.audience,
+    occasion: a.occasion,
+    marks: a.marks,
+    keywords: a.keywords,
+    words: a.words,
+    read: a.said !== null,
+    tone: a.tone,
+    picture: a.picture,
+    repeat: a.repeat,
+    format: a.format,
+    widthPx: a.widthPx,
+    heightPx: a.heightPx,
+    inches: a.measured && a.widthPx ? (a.widthPx * a.measured.trim.width) / 300 : null,
+    edges: a.measured?.edges.kind ?? null,
+    specks: a.measured?.specks.count ?? 0,
+    lightness: a.measured?.lightness ?? null,
+    clearShare: a.measured?.clearShare ?? null,
+    inks: a.measured?.inks.slice(0, 6).map((i) => i.hex) ?? [],
+    linked: a.motifId !== null,
+    version: a.version,
+    thumb: a.thumb,
+    bytes: a.bytes,
+    createdAt: a.createdAt,
+  };
+};
+export type CardView = ReturnType<typeof cardView>;

@@ -3,9 +3,13 @@ import { run, Logger, type TaskList } from 'graphile-worker';
 import pg from 'pg';
 import { Piscina } from 'piscina';
 import { closeDatabase } from '../data/database';
-import { artwork, recordMeasured, recordRefused, thumbName, workingName } from '../services/artworks';
+import type { SaidLine } from '../core/artwork/words';
+import { artwork, thumbName, workingName } from '../services/artworks';
 import { finishDrafts, planDrafts } from '../services/drafting';
+import { unpackParcel } from '../services/intake';
 import { sendOne } from '../services/sending';
+import { recordMeasured, recordRefused, recordSaid } from '../services/understanding';
+import { watchInbox } from './inbox';
 import { standIn } from './presence';
 import type { PictureResult, PictureTask } from './picture-thread';
 
@@ -16,11 +20,22 @@ const pictures = new Piscina<PictureTask, PictureResult>({
   maxThreads: threads,
 });
 
+/** The engines that read words take half a gigabyte: one thread holds them, lets them go when it is idle, and has two under way. */
+const WORDS_IDLE_MS = 45_000;
+const words = new Piscina<{ working: string }, SaidLine[]>({
+  filename: new URL('./words-thread.mjs', import.meta.url).href,
+  minThreads: 0,
+  maxThreads: 1,
+  concurrentTasksPerWorker: 2,
+  idleTimeout: WORDS_IDLE_MS,
+});
+
 interface Payload {
   workspace: string;
   artworkId: string;
   runId: string;
   sendingId: string;
+  parcelId: string;
 }
 
 const tasks: TaskList = {
@@ -35,8 +50,18 @@ const tasks: TaskList = {
       working: workingName(it.sha256),
       thumb: thumbName(it.sha256),
     });
-    if (result.ok) await recordMeasured(workspace, it.id, result.read!);
+    if (result.ok) await recordMeasured(workspace, it.id, it.sha256, result.read!);
     else await recordRefused(workspace, it.id, result.sentence);
+  },
+  'artwork.words': async (payload) => {
+    const { workspace, artworkId } = payload as Payload;
+    const it = await artwork(workspace, artworkId).catch(() => null);
+    if (it?.state !== 'ready' || it.said) return;
+    await recordSaid(workspace, it.id, it.sha256, await words.run({ working: workingName(it.sha256) }));
+  },
+  'parcel.unpack': async (payload) => {
+    const { workspace, parcelId } = payload as Payload;
+    await unpackParcel(workspace, parcelId);
   },
   'run.draft': async (payload) => {
     const { workspace, runId, artworkId } = payload as Payload;
@@ -75,14 +100,17 @@ const runner = await run({
   logger: quiet,
 });
 
+const closeInbox = process.env.INBOX_DIR ? await watchInbox(process.env.INBOX_DIR) : () => Promise.resolve();
+
 let stopping = false;
 for (const signal of ['SIGTERM', 'SIGINT'] as const)
   process.on(signal, () => {
     if (stopping) return;
     stopping = true;
     void (async () => {
+      await closeInbox();
       await runner.stop().catch(() => undefined);
-      await pictures.destroy();
+      await Promise.all([pictures.destroy(), words.destroy()]);
       await presence.leave();
       await Promise.all([queuePool.end(), closeDatabase()]);
       process.exit(0);

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import type { PictureOrder } from '../services/drafting';
-import { CannotRead, readArtwork, type ReadArtwork } from './pictures/read';
+import { CannotRead } from './pictures/problem';
+import { readArtwork, type ReadArtwork } from './pictures/read';
 import { renderPictures } from './pictures/render';
 
 // one libvips thread in each of our threads: the threads are the parallelism

@@ -1,5 +1,6 @@
 import { cookies, headers } from 'next/headers';
 import { callerOf, demoCaller, type Caller } from '@/services/access';
+import { SEARCH_PARTS, type Search } from '@/services/artworks';
 import { Trouble } from '@/services/trouble';
 
 export const SESSION_COOKIE = 'press_session';
@@ -96,6 +97,12 @@ export function query(request: Request): { get: (name: string) => string | undef
     limit: number('limit', 100, 1000),
     after: number('after', 0, Number.MAX_SAFE_INTEGER),
   };
+}
+
+/** The parts of a search for artworks in a query. */
+export function searchOf(request: Request): Search {
+  const search = new URL(request.url).searchParams;
+  return Object.fromEntries(SEARCH_PARTS.flatMap((part) => (search.has(part) ? [[part, search.get(part)!]] : [])));
 }
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;

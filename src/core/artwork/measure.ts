@@ -1,13 +1,11 @@
 import { distance, rgbToOklab, type Rgb } from '../colour/colour';
+import { edges, specks, type Edges, type Specks } from './outline';
+import { palette, type Ink } from './palette';
+import { PRINTS, type Box, type FullCounts, type Pixels } from './reduce';
+import { repeat, texture, type Repeat, type Texture } from './texture';
 
 export type Tone = 'light' | 'dark' | 'colourful';
-
-/** One colour of an artwork and how much of the ink it is. */
-export interface Ink {
-  hex: string;
-  rgb: Rgb;
-  share: number;
-}
+export type { Ink };
 
 /** What is measured in an artwork's pixels. Shares are 0..1. */
 export interface Measured {
@@ -15,7 +13,11 @@ export interface Measured {
   clearShare: number;
   softShare: number;
   /** Box of everything that would print, in shares of width and height. */
-  trim: { x: number; y: number; width: number; height: number };
+  trim: Box;
+  edges: Edges;
+  specks: Specks;
+  picture: Texture;
+  repeat: Repeat;
   tone: Tone;
   /** Mean OKLab lightness and chroma of the ink, the measure behind `tone`. */
   lightness: number;
@@ -25,65 +27,58 @@ export interface Measured {
   statedPpi: number | null;
 }
 
-/** Pixels with alpha below this do not print. */
-const PRINTS = 13;
-
 /**
- * Measures straight-alpha RGBA bytes (sRGB). Any size; give a reduced picture, about 400 px across is enough.
- * Returns null for an empty picture: nothing in it would print.
+ * Measures an artwork. `counts` come from every pixel of the original; `working` is the picture reduced by the whole
+ * number `by`, `small` one of about 480 px. Straight-alpha sRGB. Returns null for an empty picture: nothing would print.
  */
-export function measure(rgba: Uint8Array, width: number, height: number, statedPpi: number | null): Measured | null {
-  let [clear, soft, x0, y0, x1, y1] = [0, 0, width, height, -1, -1];
-  // 5 bits a channel: enough to find the inks, small enough to sort
-  const bins = new Map<number, { n: number; r: number; g: number; b: number }>();
-  let ink = 0;
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const i = (y * width + x) * 4;
-      const a = rgba[i + 3]!;
-      if (a < PRINTS) {
-        clear++;
-        continue;
-      }
-      if (a < 242) soft++;
-      x0 = Math.min(x0, x);
-      x1 = Math.max(x1, x);
-      y0 = Math.min(y0, y);
-      y1 = y;
-      const [r, g, b] = [rgba[i]!, rgba[i + 1]!, rgba[i + 2]!];
-      const key = ((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3);
-      const weight = a / 255;
-      const bin = bins.get(key);
-      if (bin) {
-        bin.n += weight;
-        bin.r += r * weight;
-        bin.g += g * weight;
-        bin.b += b * weight;
-      } else bins.set(key, { n: weight, r: r * weight, g: g * weight, b: b * weight });
-      ink += weight;
-    }
-  if (x1 < 0) return null;
-  const colours = [...bins.values()].map((bin) => ({
-    n: bin.n,
-    rgb: [bin.r, bin.g, bin.b].map((v) => Math.round(v / bin.n)) as Rgb,
-  }));
-  let [lightness, chroma] = [0, 0];
-  for (const { n, rgb } of colours) {
-    const [l, a, b] = rgbToOklab(rgb);
-    lightness += (l * n) / ink;
-    chroma += (Math.hypot(a, b) * n) / ink;
-  }
-  const total = width * height;
+export function measure(
+  counts: FullCounts,
+  working: Pixels,
+  by: number,
+  small: Pixels,
+  statedPpi: number | null,
+): Measured | null {
+  if (!counts.trim) return null;
+  const { lightness, chroma } = meanInk(small);
+  const seeThrough = counts.clearShare + counts.softShare > 0;
   return {
-    clearShare: clear / total,
-    softShare: soft / total,
-    trim: { x: x0 / width, y: y0 / height, width: (x1 + 1 - x0) / width, height: (y1 + 1 - y0) / height },
+    clearShare: counts.clearShare,
+    softShare: counts.softShare,
+    trim: counts.trim,
+    edges: seeThrough ? edges(working, by) : { kind: 'none', widthPx: 0 },
+    specks: seeThrough ? specks(working) : { count: 0, boxes: [], trimWithout: null },
+    picture: texture(small),
+    repeat: repeat(small),
     tone: toneOf(lightness, chroma),
     lightness,
     chroma,
-    inks: mainInks(colours, ink),
+    inks: palette(small),
     statedPpi,
   };
+}
+
+/** Mean OKLab lightness and chroma of everything that prints, weighted by opacity. */
+function meanInk({ rgba }: Pixels): { lightness: number; chroma: number } {
+  // 5 bits a channel: the conversion is done once for each of a few thousand colours
+  const bins = new Map<number, [number, number, number, number]>();
+  let ink = 0;
+  for (let i = 0; i < rgba.length; i += 4) {
+    const weight = rgba[i + 3]!;
+    if (weight < PRINTS) continue;
+    const key = ((rgba[i]! >> 3) << 10) | ((rgba[i + 1]! >> 3) << 5) | (rgba[i + 2]! >> 3);
+    let bin = bins.get(key);
+    if (!bin) bins.set(key, (bin = [0, 0, 0, 0]));
+    bin[0] += weight;
+    for (let c = 0; c < 3; c++) bin[c + 1]! += rgba[i + c]! * weight;
+    ink += weight;
+  }
+  let [lightness, chroma] = [0, 0];
+  for (const [n, r, g, b] of bins.values()) {
+    const [L, a, bb] = rgbToOklab([Math.round(r / n), Math.round(g / n), Math.round(b / n)]);
+    lightness += (L * n) / ink;
+    chroma += (Math.hypot(a, bb) * n) / ink;
+  }
+  return { lightness, chroma };
 }
 
 /** Light and dark go by mean lightness; strong colour in the middle range needs a look. Limits are common practice. */
@@ -91,20 +86,6 @@ export function toneOf(lightness: number, chroma: number): Tone {
   if (lightness > 0.72 && chroma < 0.15) return 'light';
   if (lightness < 0.45 && chroma < 0.15) return 'dark';
   return 'colourful';
-}
-
-/** Up to six inks: the commonest colour claims all near it, then the next. */
-function mainInks(colours: { n: number; rgb: Rgb }[], total: number): Ink[] {
-  const left = colours.sort((a, b) => b.n - a.n).slice(0, 400);
-  const found: Ink[] = [];
-  for (const { n, rgb } of left) {
-    const near = found.find((f) => distance(f.rgb, rgb) < 0.12);
-    if (near) near.share += n / total;
-    else if (found.length < 6 && n / total > 0.004) found.push({ rgb, hex: '', share: n / total });
-  }
-  return found
-    .sort((a, b) => b.share - a.share)
-    .map((f) => ({ ...f, hex: '#' + f.rgb.map((v) => v.toString(16).padStart(2, '0')).join('') }));
 }
 
 /** An ink nearer to the cloth than this is partly lost on it; so much lost ink spoils a design: a line of words, say. */

@@ -46,6 +46,22 @@ export function rgbToOklab([r8, g8, b8]: Rgb): Rgb {
   ];
 }
 
+/** An OKLab colour: lightness 0..1, then the two opponent axes. */
+export type Lab = [number, number, number];
+
+/** sRGB bytes of an OKLab colour (Björn Ottosson, 2020), cut off at the edge of the gamut. */
+export function oklabToRgb([L, a, b]: Lab): Rgb {
+  const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;
+  const m = (L - 0.1055613458 * a - 0.0638541728 * b) ** 3;
+  const s = (L - 0.0894841775 * a - 1.291485548 * b) ** 3;
+  const byte = (v: number) => Math.round(255 * linearToSrgb(Math.min(1, Math.max(0, v))));
+  return [
+    byte(4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s),
+    byte(-1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s),
+    byte(-0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s),
+  ];
+}
+
 /** Perceived distance of two sRGB colours: Euclidean in OKLab; about 1 from black to white. */
 export function distance(a: Rgb, b: Rgb): number {
   const [p, q] = [rgbToOklab(a), rgbToOklab(b)];

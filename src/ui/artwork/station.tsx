@@ -1,351 +1,407 @@
 'use client';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { FolderOpen, Upload as UploadIcon } from 'lucide-react';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import type { ArtworkView } from '@/services/views';
-import { act, api } from '../api';
-import { count, groundFor } from '../format';
+import type { ChangeReport } from '@/services/changing';
+import { act, api, Refusal } from '../api';
+import { count } from '../format';
 import { typing } from '../shell/dialog';
+import { AlikeView } from './alike-view';
+import { Bar, SelectionBar } from './bar';
+import { ChangeDialog, type ChangeField } from './change-dialog';
+import { ContactSheet, type Grip } from './contact-sheet';
+import { DeleteDialog } from './delete-dialog';
+import { Empty, IntakeList } from './intake-list';
+import { LargeView } from './large-view';
+import { MarkKeyLine, MarkKeysDialog } from './mark-keys';
+import { PairView } from './pair-view';
+import { PatternDialog } from './pattern-dialog';
+import { DRAGGED, Rail, searchText } from './rail';
 import { ArtworkSlip } from './slip';
-import { filesOf, useUploads } from './uploads';
+import { useCards, useFound, useLive } from './store';
+import { FIRST_COLUMNS, TableView } from './table-view';
+import type { Cloth, First, Size, View } from './types';
 import { UploadList } from './upload-list';
+import { filesOf, useUploads, type Incoming } from './uploads';
 
-const CARD = 168;
-const ROW = 214;
+type Asking = { what: 'change'; field: ChangeField } | { what: 'pattern' } | { what: 'keys' } | { what: 'delete' } | null;
 
-/** The artwork station: drop a folder, watch it arrive, look it over on a contact sheet. */
-export function ArtworkStation({ artworks }: { artworks: ArtworkView[] }) {
+/** The artwork station: bring in, look through, put right, file. What is shown and how stands in the address. */
+export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[] }) {
   const router = useRouter();
-  const search = useSearchParams();
-  const [find, setFind] = useState(search.get('find') ?? '');
-  const drawer = search.get('drawer');
-  const tone = search.get('tone');
-  const openId = search.get('open');
-  const [picked, setPicked] = useState<Set<string>>(new Set());
+  const address = useSearchParams();
+  const search = useMemo(() => new URLSearchParams(address.toString()), [address]);
+  const query = searchText(search);
+  const found = useFound(query, first);
+  const { ids } = found;
+  const cards = useCards(first.cards);
+  const { items: drawers } = useLive('/drawers', { items: first.drawers });
+  const { items: searches } = useLive('/searches', { items: first.searches });
+  const choices = useLive('/artworks/choices', first.choices);
+  const settings = useLive('/artworks/settings', first.settings);
+  const intake = useLive('/artworks/intake', first.intake);
+  const { uploads, paused, queue } = useUploads();
+
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const [asking, setAsking] = useState<Asking>(null);
   const [over, setOver] = useState(false);
-  const { uploads, bringIn, clear } = useUploads();
-  const fileInput = useRef<HTMLInputElement>(null);
+  const [columnsShown, setColumnsShown] = useState(5);
   const folderInput = useRef<HTMLInputElement>(null);
+  const fileInput = useRef<HTMLInputElement>(null);
 
-  const refused = artworks.filter((a) => a.state === 'refused');
-  const here = useMemo(() => artworks.filter((a) => a.state !== 'refused'), [artworks]);
-  const drawers = useMemo(() => [...new Set(here.map((a) => a.drawer).filter((d) => d !== null))].sort(), [here]);
-  const shown = useMemo(() => {
-    const words = find.toLowerCase();
-    return here.filter(
-      (a) =>
-        (!drawer || a.drawer === drawer) &&
-        (!tone || a.measured?.tone === tone) &&
-        (!words || `${a.name} ${a.subject} ${a.keywords.join(' ')} ${a.fileName}`.toLowerCase().includes(words)),
-    );
-  }, [here, drawer, tone, find]);
+  const view = (search.get('view') ?? 'contact') as View;
+  const size = (search.get('size') ?? 'medium') as Size;
+  const ground = search.get('ground') ?? 'fitting';
+  const openId = search.get('open');
+  const beside = search.get('beside');
+  const total = choices.standing?.reduce((n, s) => n + s.count, 0) ?? 0;
 
-  const put = useCallback(
-    (change: Record<string, string | null>) => {
-      const next = new URLSearchParams(window.location.search);
-      for (const [k, v] of Object.entries(change))
-        if (v) next.set(k, v);
-        else next.delete(k);
-      router.replace(`/artwork?${next}`, { scroll: false });
+  const put = useCallback((change: Record<string, string | null>) => {
+    const next = new URLSearchParams(window.location.search);
+    for (const [k, v] of Object.entries(change))
+      if (v) next.set(k, v);
+      else next.delete(k);
+    window.history.replaceState(null, '', `/artwork${next.size ? `?${next}` : ''}`);
+  }, []);
+
+  /** Says what was done, with the way back. */
+  const done = useCallback((undo: string | null, said: string) => {
+    toast(said, undo ? { action: { label: 'Undo', onClick: () => takeBack(undo) }, duration: 8000 } : undefined);
+  }, []);
+  const change = useCallback(
+    async (to: string[], what: object, said: (r: ChangeReport) => string) => {
+      await act(async () => {
+        const report = await api<ChangeReport>('POST', '/artworks/change', { ids: to, change: what });
+        done(report.undo, report.changed ? said(report) : 'They were so already.');
+      });
     },
-    [router],
+    [done],
   );
 
-  const take = (files: { file: File; drawer: string | null }[]) => {
-    if (files.length) bringIn(files);
-    else toast('There are no files in that folder. Choose one with PNG, JPEG or SVG files in it.');
-  };
-
-  // a grid of cards, only the rows in view are drawn
-  const scroller = useRef<HTMLDivElement>(null);
-  const [columns, setColumns] = useState(6);
+  // what a key or a button acts on: the selection, else the artwork under the cursor
+  const selection = useMemo(() => (picked.size ? ids.filter((id) => picked.has(id)) : []), [ids, picked]);
+  const target = useMemo(() => (selection.length ? selection : openId ? [openId] : []), [selection, openId]);
+  const latest = useRef({ ids, openId, target, picked });
   useEffect(() => {
-    const el = scroller.current;
-    if (!el) return;
-    const watch = new ResizeObserver(() => setColumns(Math.max(2, Math.floor((el.clientWidth - 24) / (CARD + 10)))));
-    watch.observe(el);
-    return () => watch.disconnect();
-  }, []);
-  const rows = useVirtualizer({
-    count: Math.ceil(shown.length / columns),
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 4,
-  });
+    latest.current = { ids, openId, target, picked };
+  }, [ids, openId, target, picked]);
 
-  const cursor = shown.findIndex((a) => a.id === openId);
-  const toggle = (id: string) =>
-    setPicked((old) => {
-      const next = new Set(old);
-      if (!next.delete(id)) next.add(id);
-      return next;
-    });
+  const grip = useMemo<Grip>(
+    () => ({
+      open: (id) => put({ open: id }),
+      enlarge: (id) => put({ open: id, view: 'large' }),
+      toggle: (id, range) => {
+        const { ids: all, openId: at } = latest.current;
+        setPicked((old) => {
+          const next = new Set(old);
+          if (range && at) {
+            const [a, b] = [all.indexOf(at), all.indexOf(id)].sort((x, y) => x - y) as [number, number];
+            for (const one of all.slice(Math.max(0, a), b + 1)) next.add(one);
+          } else if (!next.delete(id)) next.add(id);
+          return next;
+        });
+        put({ open: id });
+      },
+      drag: (id, e) => {
+        const { picked: now, ids: all } = latest.current;
+        const dragged = now.has(id) ? all.filter((one) => now.has(one)) : [id];
+        e.dataTransfer.setData(DRAGGED, String(dragged.length));
+        e.dataTransfer.effectAllowed = 'move';
+        setPicked(new Set(dragged));
+      },
+    }),
+    [put],
+  );
+
+  const take = useCallback(
+    (files: Incoming[]) => {
+      const into = search.get('drawer');
+      const inside = into && into !== '-' ? into : null;
+      if (files.length) queue.bringIn(files.map((f) => ({ ...f, drawer: [inside, f.drawer].filter(Boolean).join('/') || null })));
+      else toast('There are no files in that. Choose pictures, a folder or a ZIP with pictures in it.');
+    },
+    [search, queue],
+  );
+
+  const pressKey = useCallback(
+    (key: string) => {
+      const mark = settings.markKeys[key];
+      const to = latest.current.target;
+      if (!mark || !to.length) return false;
+      const some = to.map((id) => cards.get(id)).filter((a) => a !== undefined);
+      const has = (a: (typeof some)[number]) =>
+        mark.field === 'mark' ? a.marks.includes(mark.value) : a[mark.field] === mark.value;
+      const off = some.length > 0 && some.every(has);
+      const what =
+        mark.field === 'mark' ? { [off ? 'removeMarks' : 'addMarks']: [mark.value] } : { [mark.field]: off ? '' : mark.value };
+      void change(to, what, (r) => `${count(r.changed, 'artwork')}: ${off ? 'no longer ' : ''}${mark.value}.`);
+      return true;
+    },
+    [settings.markKeys, cards, change],
+  );
+
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
       if (typing(e)) return;
-      const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns, ArrowUp: -columns }[e.key];
-      if (step) {
+      const { ids: all, openId: at, target: to } = latest.current;
+      const meta = e.ctrlKey || e.metaKey;
+      const across = view === 'contact' ? columnsShown : 1;
+      const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: across, ArrowUp: -across }[e.key];
+      if (step && view !== 'alike') {
         e.preventDefault();
-        const to = Math.max(0, Math.min(shown.length - 1, cursor < 0 ? 0 : cursor + step));
-        const target = shown[to];
-        if (!target) return;
-        put({ open: target.id });
-        rows.scrollToIndex(Math.floor(to / columns));
-        if (e.shiftKey)
-          setPicked((old) => new Set([...old, ...shown.slice(Math.min(cursor, to), Math.max(cursor, to) + 1).map((a) => a.id)]));
-      } else if (e.key === ' ' && cursor >= 0 && !(e.target instanceof HTMLButtonElement)) {
+        const cursor = at ? all.indexOf(at) : -1;
+        const next = Math.max(0, Math.min(all.length - 1, cursor < 0 ? 0 : cursor + step));
+        if (!all[next]) return;
+        put({ open: all[next] });
+        if (e.shiftKey && cursor >= 0)
+          setPicked((old) => new Set([...old, ...all.slice(Math.min(cursor, next), Math.max(cursor, next) + 1)]));
+      } else if (e.key === ' ' && at && !(e.target instanceof HTMLButtonElement)) {
         e.preventDefault();
-        toggle(shown[cursor]!.id);
-      } else if (e.key.toLowerCase() === 'a' && (e.ctrlKey || e.metaKey)) {
+        setPicked((old) => {
+          const next = new Set(old);
+          if (!next.delete(at)) next.add(at);
+          return next;
+        });
+      } else if (meta && e.key.toLowerCase() === 'a') {
         e.preventDefault();
-        setPicked(new Set(shown.map((a) => a.id)));
-      } else if (e.key === 'Escape') {
-        if (picked.size) setPicked(new Set());
+        setPicked(new Set(all));
+      } else if (meta && e.key.toLowerCase() === 'z') {
+        e.preventDefault();
+        takeBack(null);
+      } else if (/^[1-9]$/.test(e.key) && !meta && !e.altKey && pressKey(e.key)) {
+        // with artwork under the hand a digit marks it; without, it leads to a station
+        e.stopImmediatePropagation();
+      } else if (e.key === 'Enter' && at && !(e.target instanceof HTMLButtonElement))
+        put({ view: view === 'large' ? null : 'large' });
+      else if (e.key === 'Delete' && to.length) setAsking({ what: 'delete' });
+      else if (e.key.toLowerCase() === 'x' && !meta && to.length)
+        void change(to, { standing: 'aside' }, (r) => `${count(r.changed, 'artwork')} put aside.`).then(() =>
+          setPicked(new Set()),
+        );
+      else if (e.key.toLowerCase() === 'e' && !meta && to.length) setAsking({ what: 'change', field: 'subject' });
+      else if (e.key === 'Escape') {
+        if (view !== 'contact' && view !== 'table') put({ view: null, beside: null });
+        else if (latest.current.picked.size) setPicked(new Set());
         else put({ open: null });
       }
     };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
-  }, [shown, cursor, columns, picked.size, put, rows]);
+    window.addEventListener('keydown', key, true);
+    const paste = (e: ClipboardEvent) => {
+      const files = [...(e.clipboardData?.files ?? [])];
+      if (!files.length) return;
+      e.preventDefault();
+      const stamp = new Date().toISOString().slice(0, 19).replace('T', ' ').replace(/:/g, '.');
+      take(
+        files.map((f) => ({
+          file: /^image\.\w+$/.test(f.name) ? new File([f], `Pasted ${stamp}.${f.name.split('.').at(-1)}`, { type: f.type }) : f,
+          drawer: null,
+        })),
+      );
+    };
+    window.addEventListener('paste', paste);
+    return () => {
+      window.removeEventListener('keydown', key, true);
+      window.removeEventListener('paste', paste);
+    };
+  }, [view, columnsShown, put, pressKey, change, take]);
 
-  const opened = here.find((a) => a.id === openId);
-  const selected = shown.filter((a) => picked.has(a.id));
+  const file = (drawer: string | null) =>
+    void change(
+      latest.current.target,
+      { drawer },
+      (r) => `${count(r.changed, 'artwork')} filed ${drawer ? `in ${drawer}` : 'in no drawer'}.`,
+    );
+  const finish = (report: ChangeReport) => {
+    setAsking(null);
+    done(report.undo, `${count(report.changed, 'artwork')} changed.`);
+  };
+  const nothing = !found.stale && total === 0 && !uploads.length;
+  const pair: [string, string] | null =
+    openId && beside ? [openId, beside] : selection.length >= 2 ? [selection[0]!, selection[1]!] : null;
   return (
     <div
       className="grid h-full min-h-0"
-      style={{ gridTemplateColumns: opened ? '1fr 356px' : '1fr' }}
+      style={{ gridTemplateColumns: `208px minmax(0, 1fr) ${openId && view !== 'pair' && view !== 'alike' ? '356px' : ''}` }}
       onDragOver={(e) => {
+        if (e.dataTransfer.types.includes(DRAGGED)) return;
         e.preventDefault();
         setOver(true);
       }}
-      onDragLeave={(e) => e.currentTarget === e.target && setOver(false)}
+      onDragLeave={(e) => !e.currentTarget.contains(e.relatedTarget as Node | null) && setOver(false)}
       onDrop={(e) => {
-        e.preventDefault();
         setOver(false);
+        if (e.dataTransfer.types.includes(DRAGGED)) return;
+        e.preventDefault();
         void filesOf(e.dataTransfer).then(take);
       }}
     >
-      <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr]">
-        <div className="flex flex-wrap items-center gap-3 px-[18px] pt-2.5 pb-2">
-          <h1 className="text-[22px]">Artwork</h1>
-          <span className="text-soft">
-            {shown.length === here.length ? count(here.length, 'artwork') : `${shown.length} of ${count(here.length, 'artwork')}`}
-          </span>
-          <label className="flex items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
-            <span className="key">/</span>
-            <input
-              type="search"
-              aria-label="Find artwork"
-              placeholder="find by name, subject, file"
-              value={find}
-              onChange={(e) => setFind(e.target.value)}
-              className="w-[180px] bg-transparent outline-none"
-            />
-          </label>
-          <select
-            aria-label="Drawer"
-            className="border-b-[1.5px] border-ink bg-transparent py-[3px]"
-            value={drawer ?? ''}
-            onChange={(e) => put({ drawer: e.target.value || null })}
-          >
-            <option value="">every drawer</option>
-            {drawers.map((d) => (
-              <option key={d}>{d}</option>
-            ))}
-          </select>
-          <select
-            aria-label="Tone"
-            className="border-b-[1.5px] border-ink bg-transparent py-[3px]"
-            value={tone ?? ''}
-            onChange={(e) => put({ tone: e.target.value || null })}
-          >
-            <option value="">every tone</option>
-            <option>light</option>
-            <option>dark</option>
-            <option>colourful</option>
-          </select>
-          {selected.length > 0 ? (
-            <div className="ml-auto flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
-              <b className="text-teal">{selected.length} selected</b>
-              <button className="button quiet" onClick={() => setPicked(new Set())}>
-                None
-              </button>
-              <button
-                className="button go"
-                onClick={() => router.push(`/sheet?rows=${selected.map((a) => a.id.slice(0, 8)).join(',')}`)}
-              >
-                To the sheet
-              </button>
-            </div>
-          ) : (
-            <div className="ml-auto flex gap-2">
-              <button className="button" onClick={() => folderInput.current?.click()}>
-                <FolderOpen size={15} /> A folder
-              </button>
-              <button className="button go" onClick={() => fileInput.current?.click()}>
-                <UploadIcon size={15} /> Bring in files
-              </button>
-            </div>
-          )}
-          <input
-            ref={fileInput}
-            type="file"
-            multiple
-            hidden
-            accept=".png,.jpg,.jpeg,.svg"
-            data-testid="files"
-            onChange={(e) => {
-              take([...(e.target.files ?? [])].map((file) => ({ file, drawer: null })));
-              e.target.value = '';
-            }}
+      <Rail drawers={drawers} searches={searches} choices={choices} search={search} put={put} file={file} />
+      <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr_auto]" aria-label="Artworks">
+        {selection.length > 0 ? (
+          <SelectionBar
+            n={selection.length}
+            standing={search.get('standing') ?? 'here'}
+            none={() => setPicked(new Set())}
+            toSheet={() => router.push(`/sheet?rows=${selection.map((id) => id.slice(0, 8)).join(',')}`)}
+            edit={() => setAsking({ what: 'change', field: 'subject' })}
+            fileIn={() => setAsking({ what: 'change', field: 'drawer' })}
+            readNames={() => setAsking({ what: 'pattern' })}
+            pair={selection.length === 2 ? () => put({ view: 'pair', open: selection[0]!, beside: selection[1]! }) : null}
+            link={
+              selection.length >= 2 && selection.length <= 6
+                ? () =>
+                    void act(async () => {
+                      const { undo } = await api<{ undo: string }>('POST', '/artworks/alike', {
+                        ids: selection,
+                        decision: 'link',
+                      });
+                      done(undo, 'Linked: one motif now.');
+                    })
+                : null
+            }
+            stand={(standing) =>
+              standing === 'deleted'
+                ? setAsking({ what: 'delete' })
+                : void change(
+                    selection,
+                    { standing },
+                    (r) => `${count(r.changed, 'artwork')} ${standing === 'aside' ? 'put aside' : 'brought back'}.`,
+                  ).then(() => setPicked(new Set()))
+            }
           />
-          <input
-            ref={folderInput}
-            type="file"
-            multiple
-            hidden
-            {...{ webkitdirectory: '' }}
-            onChange={(e) => {
-              take(
-                [...(e.target.files ?? [])].map((file) => ({ file, drawer: file.webkitRelativePath.split('/').at(-2) ?? null })),
-              );
-              e.target.value = '';
-            }}
-          />
-        </div>
+        ) : (
+          <Bar search={search} put={put} found={ids.length} total={total} view={view} size={size} ground={ground} cloths={cloths}>
+            <button className="button" onClick={() => folderInput.current?.click()}>
+              <FolderOpen size={15} /> A folder
+            </button>
+            <button className="button go" onClick={() => fileInput.current?.click()}>
+              <UploadIcon size={15} /> Bring in
+            </button>
+          </Bar>
+        )}
         <div>
-          <UploadList uploads={uploads} clear={clear} />
-          {refused.length > 0 && (
-            <div role="alert" className="mx-[18px] mb-2 flex gap-3 bg-spot-t px-3 py-2">
-              <ul className="max-h-[96px] grow overflow-auto">
-                {refused.map((a) => (
-                  <li key={a.id}>{a.problem}</li>
-                ))}
-              </ul>
-              <button
-                className="button quiet shrink-0 self-start"
-                onClick={() => void act(() => api('POST', '/artworks/dismiss', {}).then(() => undefined))}
-              >
-                Take off the list
-              </button>
-            </div>
-          )}
+          <UploadList uploads={uploads} paused={paused} queue={queue} />
+          <IntakeList intake={intake} />
         </div>
         <div
-          ref={scroller}
-          className={`relative overflow-auto border-t border-rule bg-paper px-3 ${over ? 'outline-[3px] -outline-offset-8 outline-dashed outline-teal' : ''}`}
+          className={`min-h-0 border-t border-rule bg-paper ${over ? 'outline-[3px] -outline-offset-8 outline-dashed outline-teal' : ''}`}
         >
-          {here.length === 0 && <Empty choose={() => fileInput.current?.click()} />}
-          {here.length > 0 && shown.length === 0 && (
-            <p className="p-10 text-center text-soft">No artwork answers to that. Clear the search or choose every drawer.</p>
+          {nothing ? (
+            <Empty choose={() => fileInput.current?.click()} />
+          ) : view === 'alike' ? (
+            <AlikeView
+              cards={cards}
+              ground={ground}
+              compare={(a, b) => put({ view: 'pair', open: a, beside: b })}
+              undone={done}
+            />
+          ) : view === 'pair' && pair ? (
+            <PairView ids={pair} ground={ground} />
+          ) : view === 'large' && openId ? (
+            <LargeView key={openId} id={openId} ground={ground} />
+          ) : ids.length === 0 ? (
+            <p className="p-12 text-center text-soft">
+              {found.stale ? '' : 'No artwork answers to that. Show all, or look in another drawer.'}
+            </p>
+          ) : view === 'table' ? (
+            <TableView
+              ids={ids}
+              cards={cards}
+              columns={(search.get('cols') ?? FIRST_COLUMNS).split(',')}
+              sort={search.get('sort') ?? 'oldest'}
+              sortBy={(sort) => put({ sort })}
+              ground={ground}
+              openId={openId}
+              picked={picked}
+              grip={grip}
+            />
+          ) : (
+            <ContactSheet
+              ids={ids}
+              cards={cards}
+              size={size}
+              ground={ground}
+              openId={openId}
+              picked={picked}
+              grip={grip}
+              onColumns={setColumnsShown}
+            />
           )}
-          <div
-            className="relative"
-            style={{ height: rows.getTotalSize() }}
-            role="listbox"
-            aria-label="Artworks"
-            aria-multiselectable
-          >
-            {rows.getVirtualItems().map((r) => (
-              <div
-                key={r.key}
-                className="absolute top-0 left-0 grid w-full gap-2.5 pt-2.5"
-                style={{
-                  transform: `translateY(${r.start}px)`,
-                  height: ROW,
-                  gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
-                }}
-              >
-                {shown.slice(r.index * columns, (r.index + 1) * columns).map((a) => (
-                  <Card
-                    key={a.id}
-                    artwork={a}
-                    on={a.id === openId}
-                    picked={picked.has(a.id)}
-                    open={() => put({ open: a.id })}
-                    toggle={() => toggle(a.id)}
-                  />
-                ))}
-              </div>
-            ))}
-          </div>
         </div>
+        <MarkKeyLine
+          keys={settings.markKeys}
+          active={target.length > 0}
+          press={pressKey}
+          edit={() => setAsking({ what: 'keys' })}
+        />
+        <input
+          ref={fileInput}
+          type="file"
+          multiple
+          hidden
+          accept=".png,.jpg,.jpeg,.webp,.avif,.tif,.tiff,.svg,.psd,.ora,.pdf,.zip"
+          data-testid="files"
+          onChange={(e) => {
+            take([...(e.target.files ?? [])].map((f) => ({ file: f, drawer: null })));
+            e.target.value = '';
+          }}
+        />
+        <input
+          ref={folderInput}
+          type="file"
+          multiple
+          hidden
+          {...{ webkitdirectory: '' }}
+          onChange={(e) => {
+            take(
+              [...(e.target.files ?? [])].map((f) => ({
+                file: f,
+                drawer: f.webkitRelativePath.split('/').slice(0, -1).join('/') || null,
+              })),
+            );
+            e.target.value = '';
+          }}
+        />
       </section>
-      {opened && <ArtworkSlip key={opened.id} artwork={opened} close={() => put({ open: null })} />}
-    </div>
-  );
-}
-
-function Card({
-  artwork: a,
-  on,
-  picked,
-  open,
-  toggle,
-}: {
-  artwork: ArtworkView;
-  on: boolean;
-  picked: boolean;
-  open: () => void;
-  toggle: () => void;
-}) {
-  const marks = on || picked;
-  return (
-    <div
-      role="option"
-      aria-selected={picked}
-      tabIndex={0}
-      onClick={(e) => (e.ctrlKey || e.metaKey || e.shiftKey ? toggle() : open())}
-      onKeyDown={(e) => e.key === 'Enter' && open()}
-      className={`relative cursor-pointer p-1.5 ${picked ? 'bg-teal-t' : on ? 'bg-paper2' : 'hover:bg-paper2'} ${marks ? 'crop-tl crop-tr crop-bl crop-br' : ''}`}
-    >
-      {marks && (
-        <>
-          <i className="corner-l" />
-          <i className="corner-r" />
-        </>
+      {openId && view !== 'pair' && view !== 'alike' && (
+        <ArtworkSlip key={openId} id={openId} ground={ground} close={() => put({ open: null })} changed={done} />
       )}
-      <div className={`grid h-[150px] place-items-center p-2 ${groundFor(a.measured)}`}>
-        {a.thumb ? (
-          <img src={a.thumb} alt={a.name} className="max-h-[134px] max-w-full object-contain" loading="lazy" />
-        ) : (
-          <span className="text-[12px] text-soft">being measured…</span>
-        )}
-      </div>
-      <b className="mt-1.5 block truncate font-semibold">{a.name}</b>
-      <span className="block truncate text-[11.5px] text-soft">
-        {a.widthPx ? `${a.widthPx} × ${a.heightPx} · ${a.measured?.tone}` : 'arriving'}
-      </span>
+      {asking?.what === 'change' && (
+        <ChangeDialog
+          ids={target}
+          cards={cards}
+          drawers={drawers}
+          start={asking.field}
+          close={() => setAsking(null)}
+          done={finish}
+        />
+      )}
+      {asking?.what === 'pattern' && (
+        <PatternDialog ids={target} pattern={settings.fileNamePattern} close={() => setAsking(null)} done={finish} />
+      )}
+      {asking?.what === 'keys' && <MarkKeysDialog keys={settings.markKeys} close={() => setAsking(null)} />}
+      {asking?.what === 'delete' && (
+        <DeleteDialog
+          ids={target}
+          close={() => setAsking(null)}
+          remove={() => {
+            setAsking(null);
+            void change(target, { standing: 'deleted' }, (r) => `${count(r.changed, 'artwork')} in the bin.`).then(() => {
+              setPicked(new Set());
+              put({ open: null });
+            });
+          }}
+        />
+      )}
     </div>
   );
 }
 
-function Empty({ choose }: { choose: () => void }) {
-  return (
-    <div className="grid place-items-center py-20 text-center">
-      <svg
-        width="74"
-        height="74"
-        viewBox="0 0 30 30"
-        fill="none"
-        stroke="currentColor"
-        strokeWidth="1"
-        className="mb-4 text-faint"
-        aria-hidden
-      >
-        <path d="M3 9V3h6M21 3h6v6M27 21v6h-6M9 27H3v-6" />
-        <path d="M15 20V9.5M10.5 14L15 9.5 19.5 14" strokeWidth="1.4" />
-      </svg>
-      <h2 className="text-[20px]">Drop a folder of designs here</h2>
-      <p className="mt-2 mb-5 max-w-[420px] text-soft">
-        PNG with transparency at 4500 × 5400 px suits shirts; JPEG and SVG are welcome too. Each file is kept as it is, measured,
-        and sorted into light, dark or colourful. Folders become drawers.
-      </p>
-      <button className="button go" onClick={choose}>
-        Choose files
-      </button>
-    </div>
+/** Takes a change back: the one named, or the last. */
+function takeBack(id: string | null): void {
+  void api<{ label: string }>('POST', '/artworks/undo', id ? { id } : {}).then(
+    ({ label }) => toast(`Taken back: ${label}.`),
+    (e: unknown) => toast.error(e instanceof Refusal ? e.sentence : 'That did not work.'),
   );
 }

@@ -4,9 +4,9 @@ const FORBIDDEN = new Set(['script', 'foreignObject', 'iframe', 'object', 'embed
 
 /**
  * Takes everything out of an SVG that could run or reach outside it: scripts, handlers, foreign content, references to
- * anything but its own parts and inlined pictures. Returns what was removed, in words. Throws when it is not SVG.
+ * anything but its own parts and inlined pictures. Returns what was removed, in words, and the titles it holds. Throws when it is not SVG.
  */
-export function cleanSvg(source: string): { svg: string; removed: string[] } {
+export function cleanSvg(source: string): { svg: string; removed: string[]; titles: string[] } {
   const withoutEntities = source.replace(/<!DOCTYPE[^>[]*(\[[\s\S]*?\])?\s*>/gi, '');
   const document = new DOMParser({
     onError: (level, message) => {
@@ -17,7 +17,11 @@ export function cleanSvg(source: string): { svg: string; removed: string[] } {
   if (root?.localName !== 'svg') throw new Error('no svg element');
   const removed = new Set<string>();
   clean(root, removed);
-  return { svg: new XMLSerializer().serializeToString(document), removed: [...removed] };
+  const titles = ['title', 'desc']
+    .flatMap((tag) => [...document.getElementsByTagName(tag)])
+    .map((e) => (e.textContent ?? '').trim().slice(0, 300))
+    .filter(Boolean);
+  return { svg: new XMLSerializer().serializeToString(document), removed: [...removed], titles: titles.slice(0, 20) };
 }
 
 const outside = (value: string) => !/^\s*(#|data:image\/(png|jpeg|webp|gif)[;,])/i.test(value);

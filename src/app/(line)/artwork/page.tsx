@@ -1,12 +1,49 @@
 import { visitor } from '@/app/_http/page';
-import { listArtworks } from '@/services/artworks';
-import { artworkView } from '@/services/views';
+import { artworksOf, choices, findArtworks, listRefused, SEARCH_PARTS, type Search } from '@/services/artworks';
+import { drawers } from '@/services/drawers';
+import { listParcels } from '@/services/intake';
+import { artworkSettings, savedSearches } from '@/services/searches';
+import { blanks } from '@/services/stockroom';
+import { cardView } from '@/services/views';
 import { ArtworkStation } from '@/ui/artwork/station';
 
 export const metadata = { title: 'Artwork' };
 
-export default async function Page() {
-  const caller = await visitor();
-  const artworks = await listArtworks(caller.workspace, { limit: 20_000 });
-  return <ArtworkStation artworks={artworks.map(artworkView)} />;
+/** The first paint holds this many cards and ids; the rest is fetched as it is looked at. */
+const FIRST_CARDS = 60;
+const FIRST_IDS = 600;
+
+export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const { workspace } = await visitor();
+  const asked = await searchParams;
+  const parts = SEARCH_PARTS.flatMap((p) => (typeof asked[p] === 'string' && asked[p] ? [[p, asked[p]] as const] : []));
+  const search: Search = Object.fromEntries(parts);
+  const [ids, filed, saved, counts, settings, refused, parcels, goods] = await Promise.all([
+    findArtworks(workspace, search).catch(() => []),
+    drawers(workspace),
+    savedSearches(workspace),
+    choices(workspace),
+    artworkSettings(workspace),
+    listRefused(workspace),
+    listParcels(workspace),
+    blanks(workspace),
+  ]);
+  const cloths = new Map(goods.filter((b) => b.colours.length > 1).flatMap((b) => b.colours.map((c) => [c.name, c.hex])));
+  return (
+    <ArtworkStation
+      first={{
+        query: new URLSearchParams(parts.map(([k, v]) => [k, v])).toString(),
+        ids: ids.slice(0, FIRST_IDS),
+        whole: ids.length <= FIRST_IDS,
+        total: ids.length,
+        cards: (await artworksOf(workspace, ids.slice(0, FIRST_CARDS))).map(cardView),
+        drawers: filed,
+        searches: saved,
+        choices: counts,
+        settings,
+        intake: { refused, parcels: parcels.map(({ sha256: _, ...p }) => p) },
+      }}
+      cloths={[...cloths].map(([name, hex]) => ({ name, hex }))}
+    />
+  );
 }

@@ -1,32 +1,25 @@
 import { Readable } from 'node:stream';
 import busboy from 'busboy';
-import { page, query, route } from '@/app/_http/route';
-import { listArtworks, takeIn, type TakenIn } from '@/services/artworks';
+import { page, query, route, searchOf } from '@/app/_http/route';
+import { listArtworks } from '@/services/artworks';
+import { takeIn, type TakenIn } from '@/services/intake';
 import { artworkView } from '@/services/views';
 import { Trouble } from '@/services/trouble';
 
 export const GET = route(async (caller, request) => {
   const q = query(request);
-  const found = await listArtworks(caller.workspace, {
-    state: q.get('state'),
-    drawer: q.get('drawer'),
-    tone: q.get('tone'),
-    find: q.get('find'),
-    after: q.after,
-    limit: q.limit,
-  });
-  return page(found.map(artworkView), q.limit);
+  return page((await listArtworks(caller.workspace, searchOf(request), q.after, q.limit)).map(artworkView), q.limit);
 });
 
 const MAX_FILES = 1000;
 
-/** multipart/form-data: any number of files in fields of any name, and an optional field `drawer` before them. */
+/** multipart/form-data: any number of files in fields of any name, and optional fields `drawer` and `batch` before them. */
 export const POST = route(async (caller, request) => {
   const type = request.headers.get('content-type') ?? '';
   if (!type.startsWith('multipart/form-data')) throw new Trouble('bad-request', 'Send files as multipart/form-data.');
   if (!request.body) throw new Trouble('bad-request', 'There is nothing in the request.');
   const results: Promise<TakenIn>[] = [];
-  let drawer: string | null = null;
+  const to: { drawer?: string; batch?: string } = {};
   const parser = busboy({
     headers: { 'content-type': type },
     defParamCharset: 'utf8',
@@ -34,10 +27,10 @@ export const POST = route(async (caller, request) => {
     limits: { files: MAX_FILES, fields: 20 },
   });
   parser.on('field', (name, value) => {
-    if (name === 'drawer') drawer = value.trim().slice(0, 120) || null;
+    if (name === 'drawer' || name === 'batch') to[name] = value.trim();
   });
   parser.on('file', (_, stream, info) => {
-    const one = takeIn(caller.workspace, info.filename || 'untitled', stream, drawer);
+    const one = takeIn(caller.workspace, info.filename || 'untitled', stream, { ...to });
     // a file that fails must not stop the rest from being read
     one.catch(() => stream.resume());
     results.push(one);

@@ -30,7 +30,7 @@ export default async function Page({
           if (e instanceof Trouble) notFound();
           throw e;
         });
-  const samples = await listArtworks(caller.workspace, { state: 'ready', limit: 60 });
+  const samples = await listArtworks(caller.workspace, { state: 'ready' }, 0, 60);
   const houses = await outlets(caller.workspace);
   return (
     <DocketEditor

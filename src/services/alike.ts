@@ -1,0 +1,125 @@
+import { randomUUID } from 'node:crypto';
+import type { Editable } from '../core/artwork/change';
+import type { Likeness } from '../core/artwork/likeness';
+import * as data from '../data/artworks';
+import { inWorkspace } from '../data/database';
+import * as keeping from '../data/keeping';
+import * as likeness from '../data/likeness';
+import type { Pair } from '../data/likeness';
+import { Trouble } from './trouble';
+
+/** Artworks that belong together: the oldest, and those that are like it. */
+export interface Group {
+  kind: Likeness;
+  ids: string[];
+}
+
+/**
+ * Groups of artworks that nobody has decided on. Each gathers around its oldest artwork and holds only what is like that
+ * one itself, so that a chain of small differences does not join what is different.
+ */
+export async function openGroups(workspace: string): Promise<Group[]> {
+  const pairs = await inWorkspace(workspace, (tx) => likeness.listPairs(tx, 'open'));
+  return groupsOf(pairs);
+}
+
+export function groupsOf(pairs: Pick<Pair, 'olderId' | 'newerId' | 'kind'>[]): Group[] {
+  const groups: Group[] = [];
+  for (const kind of ['copy', 'twin', 'family'] as const) {
+    const taken = new Map<string, Group>();
+    for (const p of pairs.filter((q) => q.kind === kind)) {
+      if (taken.has(p.newerId)) continue;
+      const around = taken.get(p.olderId);
+      // a member of another group does not found one of its own unless it is that group's oldest
+      if (around && around.ids[0] !== p.olderId) continue;
+      const group = around ?? { kind, ids: [p.olderId] };
+      if (!around) {
+        groups.push(group);
+        taken.set(p.olderId, group);
+      }
+      group.ids.push(p.newerId);
+      taken.set(p.newerId, group);
+    }
+  }
+  return groups;
+}
+
+export type Decision = 'link' | 'ignore' | 'merge';
+
+/**
+ * Decides on artworks that are alike. `link`: they stay, and are one motif (twins go on cloth together). `ignore`: they
+ * are different. `merge`: the artwork `keep` stays, the others are put aside, their marks, keywords and what it lacks
+ * going to it. Each is one step that can be undone.
+ */
+export function decideAlike(workspace: string, ids: string[], decision: Decision, keep?: string): Promise<{ undo: string }> {
+  return inWorkspace(workspace, async (tx) => {
+    const rows = await data.artworksByIds(tx, ids);
+    if (rows.length < 2 || rows.length !== ids.length)
+      throw new Trouble('not-valid', 'Choose two or more artworks that are here.', 'ids');
+    const pairs = await likeness.pairsAmong(tx, ids);
+    const before: keeping.Before = {
+      artworks: [],
+      pairs: pairs.map(({ olderId, newerId, decision: d }) => ({ olderId, newerId, decision: d })),
+    };
+    if (decision !== 'ignore' && !pairs.length && decision === 'link') {
+      // a person may know what no machine saw
+      const [older, ...newer] = rows.map((r) => r.id);
+      await likeness.setLikeness(
+        tx,
+        older!,
+        newer.map((id) => ({ olderId: older!, newerId: id, kind: 'twin' as const })),
+      );
+      pairs.push(...(await likeness.pairsAmong(tx, ids)));
+    }
+    await likeness.decide(
+      tx,
+      pairs.map((p) => ({ ...p, decision: decision === 'ignore' ? 'ignored' : 'linked' })),
+    );
+    const names = `${rows[0]!.name}${rows.length > 2 ? ` and ${rows.length - 1} more` : ` and ${rows[1]!.name}`}`;
+    if (decision === 'merge') {
+      const kept = rows.find((r) => r.id === keep) ?? rows.reduce((a, b) => (area(b) > area(a) ? b : a));
+      before.artworks = await merge(tx, kept.id, ids);
+    } else {
+      before.motifs = rows.map((r) => ({ id: r.id, motifId: r.motifId }));
+      const motif = decision === 'link' ? (rows.find((r) => r.motifId)?.motifId ?? randomUUID()) : null;
+      await likeness.setMotif(
+        tx,
+        rows.map((r) => ({ id: r.id, motifId: motif })),
+      );
+    }
+    const word = { link: 'Linked', ignore: 'Told apart', merge: 'Merged' }[decision];
+    return { undo: await keeping.addUndoStep(tx, `${word} ${names}`, before) };
+  });
+}
+
+const area = (a: data.ArtworkRow): number => (a.widthPx ?? 0) * (a.heightPx ?? 0);
+
+/** Puts all but one aside, and gives that one what only the others had. Returns what they were before. */
+async function merge(
+  tx: Parameters<typeof data.editables>[0],
+  keptId: string,
+  ids: string[],
+): Promise<keeping.Before['artworks']> {
+  const all = await data.editables(tx, ids);
+  const kept = all.find((a) => a.id === keptId)!;
+  const others = all.filter((a) => a.id !== keptId);
+  const gathered = {
+    ...kept,
+    subject: kept.subject || (others.find((o) => o.subject)?.subject ?? ''),
+    audience: kept.audience || (others.find((o) => o.audience)?.audience ?? ''),
+    occasion: kept.occasion || (others.find((o) => o.occasion)?.occasion ?? ''),
+    keywords: [...new Set([...kept.keywords, ...others.flatMap((o) => o.keywords)])],
+    marks: [...new Set([...kept.marks, ...others.flatMap((o) => o.marks)])],
+    drawerId: kept.drawerId ?? others.find((o) => o.drawerId)?.drawerId ?? null,
+  };
+  await data.writeEditables(tx, [gathered, ...others.map((o) => ({ ...o, standing: 'aside' as const }))]);
+  const { subject, audience, occasion, keywords, marks, drawerId } = kept;
+  return [
+    { id: kept.id, fields: { subject, audience, occasion, keywords, marks, drawerId } satisfies Partial<Editable> },
+    ...others.map((o) => ({ id: o.id, fields: { standing: o.standing } })),
+  ];
+}
+
+/** What one artwork is like, decided or not. */
+export const alikeTo = (workspace: string, id: string): Promise<Pair[]> =>
+  inWorkspace(workspace, (tx) => likeness.pairsOf(tx, [id]));

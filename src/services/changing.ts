@@ -1,0 +1,226 @@
+import { applyPatch, differing, SOURCED, type Editable, type Patch } from '../core/artwork/change';
+import { readPattern } from '../core/artwork/file-name';
+import { AUDIENCES } from '../core/artwork/propose';
+import * as data from '../data/artworks';
+import { inWorkspace, type Tx } from '../data/database';
+import { drawerFor } from '../data/drawers';
+import * as keeping from '../data/keeping';
+import * as likeness from '../data/likeness';
+import { Trouble } from './trouble';
+import { drawerPath } from './drawers';
+
+/** A patch as it comes from outside: the drawer by its path. */
+export type Change = Omit<Patch, 'drawerId'> & { drawer?: string | null };
+
+/** What a change does or would do. */
+export interface ChangeReport {
+  /** How many of those asked for change. */
+  changed: number;
+  of: number;
+  /** The first changes, field by field. */
+  examples: { id: string; field: string; before: unknown; after: unknown }[];
+  /** To be given to `undo`; null where nothing changed or nothing was written. */
+  undo: string | null;
+}
+
+const EXAMPLES = 200;
+
+/** Checks a change that came from outside; throws a Trouble naming the field. */
+export function checkChange(change: Change): void {
+  const text = (field: string, value: unknown) => {
+    if (value !== undefined && value !== null && typeof value !== 'string')
+      throw new Trouble('bad-request', `${field} must be text.`, field);
+  };
+  for (const field of [
+    'name',
+    'subject',
+    'audience',
+    'occasion',
+    'drawer',
+    'tone',
+    'picture',
+    'repeat',
+    'said',
+    'fromFileName',
+  ] as const)
+    text(field, change[field]);
+  for (const field of ['keywords', 'marks', 'addKeywords', 'removeKeywords', 'addMarks', 'removeMarks'] as const) {
+    const list: unknown = change[field];
+    if (list !== undefined && !(Array.isArray(list) && list.every((v) => typeof v === 'string')))
+      throw new Trouble('bad-request', `${field} must be a list of texts.`, field);
+  }
+  if (change.name !== undefined && !change.name.trim()) throw new Trouble('not-valid', 'An artwork needs a name.', 'name');
+  const among = (field: 'audience' | 'standing' | 'tone' | 'picture' | 'repeat', allowed: readonly string[]) => {
+    const value = change[field];
+    if (value && !allowed.includes(value))
+      throw new Trouble('not-valid', `${field} can be ${allowed.join(', ')}; “${value}” is none of them.`, field);
+  };
+  among('audience', AUDIENCES);
+  among('standing', ['here', 'aside', 'deleted']);
+  among('tone', ['light', 'dark', 'colourful']);
+  among('picture', ['photograph', 'drawing', 'plain']);
+  among('repeat', ['none', 'straight', 'half-drop', 'brick', 'across', 'down']);
+  if (change.fromFileName) {
+    const pattern = readPattern(change.fromFileName);
+    if (typeof pattern === 'string') throw new Trouble('not-valid', pattern, 'fromFileName');
+  }
+  const { replace } = change;
+  if (
+    replace &&
+    !(['name', 'subject'].includes(replace.field) && typeof replace.find === 'string' && typeof replace.put === 'string')
+  )
+    throw new Trouble('bad-request', 'replace needs a field (name or subject), what to find, and what to put.', 'replace');
+}
+
+/**
+ * Changes artworks by hand, one or thousands: as one step that can be undone. With `preview` nothing is written and the
+ * report says what would change. What a hand says of subject, audience, occasion and marks is carried over to near copies
+ * where no hand has said otherwise.
+ */
+export function changeArtworks(workspace: string, ids: string[], change: Change, preview = false): Promise<ChangeReport> {
+  checkChange(change);
+  return inWorkspace(workspace, async (tx) => {
+    const { drawer, ...rest } = change;
+    const path = drawer ? drawerPath(drawer) : drawer;
+    const drawerId = path === undefined ? undefined : path === null ? null : preview ? 'preview' : await drawerFor(tx, path);
+    const before = await data.editables(tx, ids);
+    const patch: Patch = { ...rest, ...(drawerId !== undefined && { drawerId }) };
+    const after = before.map((it) => ({
+      ...applyPatch(strip(it), patch, it.fileName, 'hand'),
+      id: it.id,
+      fileName: it.fileName,
+    }));
+    const carried = preview ? [] : await carryOver(tx, before, after);
+    const all = [...pairsOf(before, after), ...carried];
+    const report: ChangeReport = { changed: all.length, of: before.length, examples: [], undo: null };
+    for (const { was, is } of all)
+      for (const field of differing(was, is)) {
+        if (report.examples.length >= EXAMPLES || field === 'sources') continue;
+        const show = (v: Editable) => (field === 'drawerId' ? (v.drawerId === 'preview' ? path : v.drawerId) : v[field]);
+        report.examples.push({ id: is.id, field: field === 'drawerId' ? 'drawer' : field, before: show(was), after: show(is) });
+      }
+    if (preview || !all.length) return report;
+    await data.writeEditables(
+      tx,
+      all.map((p) => p.is),
+    );
+    report.undo = await keeping.addUndoStep(tx, labelOf(change, all.length), {
+      artworks: all.map(({ was, is }) => difference(was, is)),
+    });
+    return report;
+  });
+}
+
+type Row = Editable & { id: string; fileName: string };
+
+const strip = ({ id: _, fileName: __, ...rest }: Row): Editable => rest;
+
+const pairsOf = (before: Row[], after: Row[]): { was: Row; is: Row }[] =>
+  before.map((was, i) => ({ was, is: after[i]! })).filter(({ was, is }) => differing(strip(was), strip(is)).length > 0);
+
+const difference = (was: Row, is: Row): { id: string; fields: Partial<Editable> } => ({
+  id: was.id,
+  fields: Object.fromEntries(differing(strip(was), strip(is)).map((f) => [f, was[f]])),
+});
+
+const CARRIED = ['subject', 'audience', 'occasion', 'marks'] as const;
+
+/** Near copies and twins of what a hand has changed, with what is carried over to them. */
+async function carryOver(tx: Tx, before: Row[], after: Row[]): Promise<{ was: Row; is: Row }[]> {
+  const touched = pairsOf(before, after).filter(({ was, is }) =>
+    CARRIED.some((f) => JSON.stringify(was[f]) !== JSON.stringify(is[f]) && is.sources[f] === 'hand'),
+  );
+  if (!touched.length) return [];
+  const known = new Set(before.map((b) => b.id));
+  const to = new Map<string, Row>();
+  for (const pair of await likeness.pairsOf(
+    tx,
+    touched.map((t) => t.is.id),
+  )) {
+    if (pair.kind === 'family' || pair.decision === 'ignored') continue;
+    const from = touched.find((t) => t.is.id === pair.olderId || t.is.id === pair.newerId)!;
+    const other = from.is.id === pair.olderId ? pair.newerId : pair.olderId;
+    if (!known.has(other)) to.set(other, from.is);
+  }
+  if (!to.size) return [];
+  const others = await data.editables(tx, [...to.keys()]);
+  const result = others.map((was): Row => {
+    const from = to.get(was.id)!;
+    const patch: Patch = {};
+    for (const field of CARRIED) if (from.sources[field] === 'hand') Object.assign(patch, { [field]: from[field] });
+    return { ...applyPatch(strip(was), patch, was.fileName, 'copy'), id: was.id, fileName: was.fileName };
+  });
+  return pairsOf(others, result);
+}
+
+/** Applies what the machine proposes: never over a hand's word, and without a step to undo. */
+export async function applyProposed(tx: Tx, id: string, patch: Patch, source: (field: string) => string): Promise<void> {
+  const [was] = await data.editables(tx, [id]);
+  if (!was) return;
+  let is = strip(was);
+  for (const field of SOURCED) {
+    const value = patch[field];
+    if (value === undefined) continue;
+    is = applyPatch(is, { [field]: value }, was.fileName, source(field));
+  }
+  if (is !== strip(was) && differing(strip(was), is).length) await data.writeEditables(tx, [{ ...is, id }]);
+}
+
+const FIELD_WORDS: Record<string, string> = {
+  drawer: 'filed', standing: 'put', fromFileName: 'read from file names', nameFromFile: 'named after their files', replace: 'replaced text in',
+}; // prettier-ignore
+
+function labelOf(change: Change, count: number): string {
+  const what = `${count} ${count === 1 ? 'artwork' : 'artworks'}`;
+  if (change.standing === 'deleted') return `Deleted ${what}`;
+  if (change.standing === 'aside') return `Put ${what} aside`;
+  if (change.standing === 'here') return `Brought ${what} back`;
+  const fields = Object.keys(change).map((f) => FIELD_WORDS[f] ?? f);
+  return `Changed ${what}: ${fields.join(', ')}`;
+}
+
+/** Takes a step back, the last one unless another is named. What has been changed since in other fields stays. */
+export function undo(workspace: string, id: string | null): Promise<{ label: string; artworks: number }> {
+  return inWorkspace(workspace, async (tx) => {
+    const step = await keeping.undoStep(tx, id);
+    if (!step) throw new Trouble('not-found', id ? 'That change is too old to be undone.' : 'There is nothing to undo.');
+    if (step.undoneAt) throw new Trouble('conflict', 'That was undone already.');
+    const fields = new Map(step.before.artworks.map((a) => [a.id, a.fields]));
+    const now = await data.editables(tx, [...fields.keys()]);
+    await data.writeEditables(
+      tx,
+      now.map((it) => ({ ...it, ...fields.get(it.id) })),
+    );
+    if (step.before.pairs) await likeness.decide(tx, step.before.pairs);
+    if (step.before.motifs) await likeness.setMotif(tx, step.before.motifs);
+    await keeping.markUndone(tx, step.id);
+    return { label: step.label, artworks: fields.size };
+  });
+}
+
+/** What was made from artworks, as one sentence for the person who is about to delete them. */
+export async function dependants(
+  workspace: string,
+  ids: string[],
+): Promise<{ sentence: string; proofs: number; listings: number }> {
+  const found = await inWorkspace(workspace, (tx) => data.dependants(tx, ids));
+  const sum = (kind: string, ...states: string[]) =>
+    found.filter((f) => f.kind === kind && (!states.length || states.includes(f.state))).reduce((n, f) => n + f.count, 0);
+  const [proofs, listings, live] = [sum('proof'), sum('listing'), sum('listing', 'live')];
+  const some = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
+  const parts = [
+    listings && `${some(listings, 'listing')} at outlets${live ? `, ${live} of them live` : ''}`,
+    proofs && some(proofs, 'proof'),
+  ].filter(Boolean);
+  const what = some(ids.length, 'artwork');
+  return {
+    proofs,
+    listings,
+    sentence: parts.length
+      ? `${what} with ${parts.join(' and ')} made from ${ids.length === 1 ? 'it' : 'them'}. Those stay as they are until the bin is emptied; listings at outlets are never touched by this.`
+      : `${what}. Nothing was made from ${ids.length === 1 ? 'it' : 'them'} yet.`,
+  };
+}
+
+/** Removes what is deleted for good, with the proofs made from it. */
+export const emptyBin = (workspace: string): Promise<number> => inWorkspace(workspace, data.emptyBin);

@@ -1,0 +1,387 @@
+'use client';
+import { FolderPlus, X } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { DrawerRow } from '@/services/drawers';
+import type { SavedSearch } from '@/services/searches';
+import { act, api } from '../api';
+import { SEARCH_PARTS, type Choices } from './types';
+
+/** What a dragged selection is called between the sheet and a drawer. */
+export const DRAGGED = 'application/x-union-press-artworks';
+
+type Put = (change: Record<string, string | null>) => void;
+
+/** The rail at the left: drawers to look into and to file by dragging, saved searches, and what artworks are. */
+export function Rail({
+  drawers,
+  searches,
+  choices,
+  search,
+  put,
+  file,
+}: {
+  drawers: DrawerRow[];
+  searches: SavedSearch[];
+  choices: Choices;
+  search: URLSearchParams;
+  put: Put;
+  file: (drawer: string | null) => void;
+}) {
+  const standing = (value: string) => choices.standing?.find((s) => s.value === value)?.count ?? 0;
+  const facets = SEARCH_PARTS.filter((p) => !['find', 'sort', 'batch', 'standing', 'drawer'].includes(p) && search.get(p));
+  return (
+    <nav aria-label="Drawers and searches" className="min-h-0 overflow-auto border-r border-rule px-2.5 pt-3 pb-6 text-[13px]">
+      <Heading word="Drawers" />
+      <Drawers drawers={drawers} here={standing('here')} search={search} put={put} file={file} />
+      {(['aside', 'deleted'] as const).map((s) => (
+        <Row
+          key={s}
+          on={search.get('standing') === s}
+          count={standing(s)}
+          go={() => put({ standing: search.get('standing') === s ? null : s, drawer: null })}
+        >
+          {s === 'aside' ? 'Put aside' : 'Bin'}
+        </Row>
+      ))}
+      {searches.length > 0 && <Heading word="Saved searches" />}
+      {searches.map((s) => (
+        <div key={s.id} className="group flex items-center">
+          <Row on={sameSearch(search, s.query)} go={() => put(whole(s.query))}>
+            {s.name}
+          </Row>
+          <button
+            aria-label={`Forget the search ${s.name}`}
+            className="p-1 text-faint opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-spot"
+            onClick={() => void act(() => api('DELETE', `/searches/${s.id}`).then(() => `Forgot “${s.name}”.`))}
+          >
+            <X size={12} />
+          </button>
+        </div>
+      ))}
+      <Heading word="Show only" />
+      <Facet label="Tone" part="tone" values={['light', 'dark', 'colourful']} search={search} put={put} />
+      <Facet label="Kind" part="picture" values={['drawing', 'photograph', 'plain']} search={search} put={put} />
+      <Facet label="Repeats" part="repeats" values={['yes', 'no']} search={search} put={put} />
+      <Facet label="For" part="audience" values={['adult', 'youth', 'child']} search={search} put={put} />
+      <Facet label="Words" part="words" values={['some', 'none', 'unread']} search={search} put={put} />
+      <Facet label="Used" part="used" values={['nowhere', 'proofed', 'listed']} search={search} put={put} />
+      <Choice label="Subject" part="subject" values={choices.subject ?? []} search={search} put={put} />
+      <Choice label="Occasion" part="occasion" values={choices.occasion ?? []} search={search} put={put} />
+      <Choice label="Mark" part="mark" values={choices.mark ?? []} search={search} put={put} />
+      <div className="mt-1.5 flex items-center gap-2 px-1.5">
+        <label className="flex grow items-center gap-2">
+          <span className="w-[58px] text-soft">Ink</span>
+          <input
+            type="color"
+            aria-label="Has an ink near this colour"
+            className="h-[22px] w-[34px] cursor-pointer border border-rule bg-transparent p-0"
+            value={`#${search.get('colour') ?? 'c63d22'}`}
+            onChange={(e) => put({ colour: e.target.value.slice(1) })}
+          />
+          {search.get('colour') && <span className="text-[11.5px]">#{search.get('colour')}</span>}
+        </label>
+        {search.get('colour') && (
+          <button aria-label="Any ink" className="p-1 text-soft hover:text-ink" onClick={() => put({ colour: null })}>
+            <X size={12} />
+          </button>
+        )}
+      </div>
+      <label className="mt-1 flex items-center gap-2 px-1.5">
+        <span className="w-[58px] text-soft">Prints</span>
+        <input
+          type="number"
+          min={1}
+          aria-label="At least so many inches wide at 300 px/in"
+          placeholder="any"
+          className="w-[52px] border-b border-rule bg-transparent"
+          defaultValue={search.get('inches') ?? ''}
+          key={search.get('inches')}
+          onBlur={(e) => e.target.value !== (search.get('inches') ?? '') && put({ inches: e.target.value || null })}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
+        <span className="text-soft">in or wider</span>
+      </label>
+      {facets.length > 0 && (
+        <div className="mt-3 flex gap-2 px-1.5">
+          <button className="button quiet" onClick={() => put(Object.fromEntries(facets.map((f) => [f, null])))}>
+            Show all
+          </button>
+          <SaveSearch search={search} />
+        </div>
+      )}
+    </nav>
+  );
+}
+
+const Heading = ({ word }: { word: string }) => (
+  <h2 className="mt-4 mb-1 border-b border-ink px-1.5 pb-0.5 font-sans text-[11.5px] font-semibold tracking-wide text-soft first:mt-0">
+    {word}
+  </h2>
+);
+
+function Row({
+  on,
+  count,
+  go,
+  depth = 0,
+  children,
+}: {
+  on: boolean;
+  count?: number;
+  go: () => void;
+  depth?: number;
+  children: React.ReactNode;
+}) {
+  return (
+    <button
+      aria-pressed={on}
+      className={`flex w-full min-w-0 items-baseline gap-2 px-1.5 py-[3px] text-left ${on ? 'bg-ink text-paper' : 'hover:bg-paper2'}`}
+      style={{ paddingLeft: 6 + depth * 13 }}
+      onClick={go}
+    >
+      <span className="grow truncate">{children}</span>
+      {count !== undefined && <span className={`tabular-nums ${on ? '' : 'text-soft'}`}>{count.toLocaleString('en')}</span>}
+    </button>
+  );
+}
+
+function Drawers({
+  drawers,
+  here,
+  search,
+  put,
+  file,
+}: {
+  drawers: DrawerRow[];
+  here: number;
+  search: URLSearchParams;
+  put: Put;
+  file: (drawer: string | null) => void;
+}) {
+  const [over, setOver] = useState<string | null>(null);
+  const [making, setMaking] = useState(false);
+  const [renaming, setRenaming] = useState<string | null>(null);
+  const now = search.get('drawer');
+  const target = (path: string) => ({
+    onDragOver: (e: React.DragEvent) => {
+      if (!e.dataTransfer.types.includes(DRAGGED)) return;
+      e.preventDefault();
+      e.stopPropagation();
+      setOver(path);
+    },
+    onDragLeave: () => setOver(null),
+    onDrop: (e: React.DragEvent) => {
+      if (!e.dataTransfer.types.includes(DRAGGED)) return;
+      e.preventDefault();
+      e.stopPropagation();
+      setOver(null);
+      file(path || null);
+    },
+  });
+  const rename = (d: DrawerRow, path: string) => {
+    setRenaming(null);
+    if (path.trim() && path !== d.path)
+      void act(() =>
+        api<{ path: string }>('PATCH', `/drawers/${d.id}`, { path }).then((to) => {
+          if (now === d.path) put({ drawer: to.path });
+          return `“${d.path}” is “${to.path}” now.`;
+        }),
+      );
+  };
+  return (
+    <>
+      <div {...target('')} className={over === '' ? 'outline-2 outline-teal outline-dashed' : ''}>
+        <Row on={now === null && !search.get('standing')} count={here} go={() => put({ drawer: null, standing: null })}>
+          Everything
+        </Row>
+      </div>
+      {drawers.map((d) =>
+        renaming === d.id ? (
+          <input
+            key={d.id}
+            autoFocus
+            aria-label={`New path of ${d.path}`}
+            className="field"
+            defaultValue={d.path}
+            onBlur={(e) => rename(d, e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') e.currentTarget.blur();
+              if (e.key === 'Escape') setRenaming(null);
+            }}
+          />
+        ) : (
+          <div
+            key={d.id}
+            {...target(d.path)}
+            title={`${d.path}: double-click to rename or move`}
+            onDoubleClick={() => setRenaming(d.id)}
+            className={over === d.path ? 'outline-2 outline-teal outline-dashed' : ''}
+          >
+            <Row
+              on={now === d.path}
+              count={d.within}
+              depth={d.path.split('/').length - 1}
+              go={() => put({ drawer: now === d.path ? null : d.path, standing: null })}
+            >
+              {d.name}
+            </Row>
+          </div>
+        ),
+      )}
+      {making ? (
+        <input
+          autoFocus
+          aria-label="Name of the new drawer"
+          placeholder={now && now !== '-' ? `in ${now}` : 'name'}
+          className="field mt-1"
+          onBlur={(e) => {
+            setMaking(false);
+            const name = e.target.value.trim();
+            if (name)
+              void act(() =>
+                api('POST', '/drawers', { path: now && now !== '-' ? `${now}/${name}` : name }).then(() => undefined),
+              );
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') e.currentTarget.blur();
+            if (e.key === 'Escape') setMaking(false);
+          }}
+        />
+      ) : (
+        <div className="flex gap-3 px-1.5 pt-1">
+          <button className="flex items-center gap-1.5 text-[12px] text-soft hover:text-ink" onClick={() => setMaking(true)}>
+            <FolderPlus size={13} /> New drawer
+          </button>
+          {now && now !== '-' && (
+            <button
+              className="text-[12px] text-soft hover:text-spot"
+              onClick={() => {
+                const d = drawers.find((x) => x.path === now);
+                if (!d) return;
+                if (d.within)
+                  toast(`“${d.path}” holds ${d.within} artworks. Move them first; a drawer is taken away only when it is empty.`);
+                else
+                  void act(() =>
+                    api('DELETE', `/drawers/${d.id}`).then(() => {
+                      put({ drawer: null });
+                      return `“${d.path}” is gone.`;
+                    }),
+                  );
+              }}
+            >
+              Take away
+            </button>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** A few values in a line, one of which may be on. */
+function Facet({
+  label,
+  part,
+  values,
+  search,
+  put,
+}: {
+  label: string;
+  part: string;
+  values: string[];
+  search: URLSearchParams;
+  put: Put;
+}) {
+  const now = search.get(part);
+  return (
+    <div className="flex items-baseline gap-2 px-1.5 py-[2px]" role="group" aria-label={label}>
+      <span className="w-[58px] shrink-0 text-soft">{label}</span>
+      <span className="flex flex-wrap gap-x-2">
+        {values.map((v) => (
+          <button
+            key={v}
+            aria-pressed={now === v}
+            className={now === v ? 'bg-ink px-1 text-paper' : 'hover:underline'}
+            onClick={() => put({ [part]: now === v ? null : v })}
+          >
+            {v}
+          </button>
+        ))}
+      </span>
+    </div>
+  );
+}
+
+function Choice({
+  label,
+  part,
+  values,
+  search,
+  put,
+}: {
+  label: string;
+  part: string;
+  values: { value: string; count: number }[];
+  search: URLSearchParams;
+  put: Put;
+}) {
+  const now = search.get(part) ?? '';
+  if (!values.length && !now) return null;
+  return (
+    <label className="flex items-baseline gap-2 px-1.5 py-[2px]">
+      <span className="w-[58px] shrink-0 text-soft">{label}</span>
+      <select
+        className={`min-w-0 grow border-b bg-transparent ${now ? 'border-ink font-semibold' : 'border-rule'}`}
+        value={now}
+        onChange={(e) => put({ [part]: e.target.value || null })}
+      >
+        <option value="">any</option>
+        {now && !values.some((v) => v.value === now) && <option>{now}</option>}
+        {values.map((v) => (
+          <option key={v.value} value={v.value}>
+            {v.value} ({v.count})
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function SaveSearch({ search }: { search: URLSearchParams }) {
+  const [naming, setNaming] = useState(false);
+  if (!naming)
+    return (
+      <button className="button quiet" onClick={() => setNaming(true)}>
+        Save this search
+      </button>
+    );
+  return (
+    <input
+      autoFocus
+      aria-label="Name of the search"
+      placeholder="name it"
+      className="field min-w-0"
+      onBlur={(e) => {
+        setNaming(false);
+        const name = e.target.value.trim();
+        if (name) void act(() => api('POST', '/searches', { name, query: searchText(search) }).then(() => `Saved as “${name}”.`));
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur();
+        if (e.key === 'Escape') setNaming(false);
+      }}
+    />
+  );
+}
+
+/** Only the searching parts of an address. */
+export function searchText(search: URLSearchParams): string {
+  return new URLSearchParams(SEARCH_PARTS.flatMap((p) => (search.get(p) ? [[p, search.get(p)!]] : []))).toString();
+}
+const whole = (query: string): Record<string, string | null> => {
+  const wanted = new URLSearchParams(query);
+  return Object.fromEntries(SEARCH_PARTS.map((p) => [p, wanted.get(p)]));
+};
+const sameSearch = (search: URLSearchParams, query: string): boolean =>
+  searchText(search) === searchText(new URLSearchParams(query));

@@ -1,0 +1,113 @@
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { CardView } from '@/services/views';
+import { api } from '../api';
+
+const AT_A_TIME = 200;
+
+/** Cards by id: fetched when they come into view, and again when something in the house has changed. */
+class Cards {
+  private known = new Map<string, CardView>();
+  private stale = new Set<string>();
+  private asked = new Set<string>();
+  private wanted = new Set<string>();
+  private hearers = new Set<() => void>();
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  version = 0;
+
+  constructor(first: CardView[]) {
+    for (const card of first) this.known.set(card.id, card);
+  }
+  get = (id: string): CardView | undefined => this.known.get(id);
+  hear = (hearer: () => void) => {
+    this.hearers.add(hearer);
+    return () => void this.hearers.delete(hearer);
+  };
+  /** Says which cards are looked at now; those that are not known or out of date are fetched. */
+  want = (ids: string[]): void => {
+    for (const id of ids) if ((!this.known.has(id) || this.stale.has(id)) && !this.asked.has(id)) this.wanted.add(id);
+    if (this.wanted.size) this.timer ??= setTimeout(() => void this.fetch(), 20);
+  };
+  /** Something has changed: what is looked at is asked for again. */
+  refresh = (): void => {
+    this.stale = new Set(this.known.keys());
+    this.tell();
+  };
+  private async fetch(): Promise<void> {
+    this.timer = undefined;
+    const ids = [...this.wanted].slice(0, AT_A_TIME);
+    for (const id of ids) {
+      this.wanted.delete(id);
+      this.asked.add(id);
+    }
+    if (this.wanted.size) this.timer = setTimeout(() => void this.fetch(), 20);
+    const { items } = await api<{ items: CardView[] }>('POST', '/artworks/cards', { ids }).catch(() => ({ items: [] }));
+    for (const card of items) this.known.set(card.id, card);
+    for (const id of ids) {
+      this.asked.delete(id);
+      this.stale.delete(id);
+    }
+    this.tell();
+  }
+  private tell(): void {
+    this.version++;
+    for (const hearer of this.hearers) hearer();
+  }
+}
+
+/** The cards' store; re-renders when cards arrive. */
+export function useCards(first: CardView[]): Cards {
+  const [store] = useState(() => new Cards(first));
+  useSyncExternalStore(
+    store.hear,
+    () => store.version,
+    () => 0,
+  );
+  useEffect(() => {
+    window.addEventListener('press:change', store.refresh);
+    return () => window.removeEventListener('press:change', store.refresh);
+  }, [store]);
+  return store;
+}
+export type { Cards };
+
+/** Ids that a search finds, kept true while the house changes. `first` is what the server found for the first paint. */
+export function useFound(query: string, first: { query: string; ids: string[]; whole: boolean; total: number }) {
+  const [found, setFound] = useState({ query: first.query, ids: first.ids, total: first.total });
+  const asked = useRef(0);
+  const look = useCallback(async () => {
+    const mine = ++asked.current;
+    const answer = await api<{ ids: string[] }>('GET', `/artworks/found?${query}`).catch(() => null);
+    if (answer && mine === asked.current) setFound({ query, ids: answer.ids, total: answer.ids.length });
+  }, [query]);
+  useEffect(() => {
+    const timer = setTimeout(() => void look(), first.query === query && first.whole ? 3_600_000 : 60);
+    const heard = () => void look();
+    window.addEventListener('press:change', heard);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener('press:change', heard);
+    };
+  }, [look, query, first.query, first.whole]);
+  return useMemo(() => ({ ...found, stale: found.query !== query }), [found, query]);
+}
+
+/** Something small from the server that follows changes in the house. */
+export function useLive<T>(path: string | null, first: T): T {
+  const [value, setValue] = useState({ path, value: first });
+  useEffect(() => {
+    if (!path) return;
+    let gone = false;
+    const look = () =>
+      void api<T>('GET', path).then(
+        (v) => !gone && setValue({ path, value: v }),
+        () => undefined,
+      );
+    look();
+    window.addEventListener('press:change', look);
+    return () => {
+      gone = true;
+      window.removeEventListener('press:change', look);
+    };
+  }, [path]);
+  return value.path === path ? value.value : first;
+}

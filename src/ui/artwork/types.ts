@@ -1,0 +1,60 @@
+import type { DrawerRow } from '@/services/drawers';
+import type { ArtworkSettings, SavedSearch } from '@/services/searches';
+import type { CardView } from '@/services/views';
+
+export interface Parcel {
+  id: string;
+  fileName: string;
+  state: 'waiting' | 'unpacking' | 'done' | 'refused' | 'stopped';
+  done: number;
+  total: number;
+  hereAlready: number;
+  problem: string | null;
+}
+export interface Intake {
+  refused: { id: string; problem: string }[];
+  parcels: Parcel[];
+}
+export type Choices = Record<string, { value: string; count: number }[]>;
+
+/** What the server found for the first paint. */
+export interface First {
+  query: string;
+  ids: string[];
+  whole: boolean;
+  total: number;
+  cards: CardView[];
+  drawers: DrawerRow[];
+  searches: SavedSearch[];
+  choices: Choices;
+  settings: ArtworkSettings;
+  intake: Intake;
+}
+export interface Cloth {
+  name: string;
+  hex: string;
+}
+
+/** How the artworks are shown; all of it stands in the address. */
+export type View = 'contact' | 'table' | 'large' | 'pair' | 'alike';
+export const SIZES = { small: 116, medium: 172, large: 264 } as const;
+export type Size = keyof typeof SIZES;
+
+/** The parts of an address that are a search, not a way of showing. */
+export const SEARCH_PARTS = [
+  'find', 'drawer', 'tone', 'picture', 'repeats', 'audience', 'occasion', 'subject', 'mark', 'colour', 'inches', 'used', 'words',
+  'alike', 'standing', 'batch', 'sort',
+] as const; // prettier-ignore
+
+/** A ground to look at artwork on, as a style: paper, black, chequer, a cloth's colour, or what suits each best. */
+export function groundStyle(
+  ground: string,
+  card: { lightness: number | null; clearShare: number | null },
+): { className: string; style?: { background: string } } {
+  if (ground.startsWith('#')) return { className: '', style: { background: ground } };
+  if (ground === 'paper') return { className: 'bg-[#faf6ec]' };
+  if (ground === 'black') return { className: 'bg-[#17171a]' };
+  if (ground === 'chequer') return { className: 'chequer' };
+  if (card.lightness === null || (card.clearShare ?? 0) < 0.02) return { className: 'bg-paper2' };
+  return { className: card.lightness > 0.62 ? 'bg-[#33302d]' : 'bg-[#efe6d4]' };
+}

@@ -1,0 +1,28 @@
+'use client';
+
+/** The search of a screen; `/` leads to it from anywhere on the screen. */
+export function SearchField({
+  label,
+  hint,
+  value,
+  change,
+}: {
+  label: string;
+  hint: string;
+  value: string;
+  change: (value: string) => void;
+}) {
+  return (
+    <label className="flex min-w-0 items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
+      <span className="key">/</span>
+      <input
+        type="search"
+        aria-label={label}
+        placeholder={hint}
+        value={value}
+        onChange={(e) => change(e.target.value)}
+        className="w-[210px] min-w-0 bg-transparent text-ink outline-none placeholder:text-faint"
+      />
+    </label>
+  );
+}

@@ -1,0 +1,168 @@
+import { readFile } from 'node:fs/promises';
+import { buffer } from 'node:stream/consumers';
+import { DOMParser, type Element } from '@xmldom/xmldom';
+import { readPsd, type Layer as PsdLayer } from 'ag-psd';
+import sharp from 'sharp';
+import { openArchive, type ArchiveFile } from '../../files/archive';
+import { flatten, type Layer } from './layers';
+import { CannotRead, damaged, MAX_PIXELS, tooManyPixels } from './problem';
+
+/** A layered file as one picture: straight RGBA, its stated resolution, the names of its layers, and notes. */
+export interface Flat {
+  rgba: Uint8Array;
+  width: number;
+  height: number;
+  ppi: number | null;
+  titles: string[];
+  notes: string[];
+}
+
+/** Reads a PSD: the flattened picture that most programs store with it, else its visible layers laid over each other. */
+export async function readLayeredPsd(path: string, fileName: string): Promise<Flat> {
+  const data = await readFile(path);
+  // the header: signature, version, channels, height, width, depth, colour mode
+  const [height, width, depth, mode] = [
+    data.readUInt32BE(14),
+    data.readUInt32BE(18),
+    data.readUInt16BE(22),
+    data.readUInt16BE(24),
+  ];
+  if (width * height > MAX_PIXELS) throw tooManyPixels(fileName, width, height);
+  if (mode === 4) throw new CannotRead(`${fileName} is a layered CMYK file. Save it in RGB, or export it as PNG or TIFF.`);
+  if (depth > 16) throw new CannotRead(`${fileName} has ${depth} bits a channel. Save it with 8 or 16.`);
+  const open = (skipLayerImageData: boolean) => {
+    try {
+      return readPsd(data, { skipLayerImageData, skipThumbnail: true, useImageData: true, throwForMissingFeatures: false });
+    } catch {
+      throw damaged(fileName);
+    }
+  };
+  const whole = open(true);
+  const titles: string[] = [];
+  const named = (layers: PsdLayer[]) =>
+    layers.forEach((l) => {
+      if (l.text?.text) titles.push(l.text.text);
+      else if (l.name) titles.push(l.name);
+      named(l.children ?? []);
+    });
+  named(whole.children ?? []);
+  const ppi = whole.imageResources?.resolutionInfo?.horizontalResolution ?? null;
+  const notes = depth === 16 ? ['16 bits a channel; pictures are made with 8.'] : [];
+  const stored = whole.imageResources?.versionInfo?.hasRealMergedData !== false ? whole.imageData : undefined;
+  if (stored && !(whole.children?.length && isBlank(stored.data as unknown as Uint8Array)))
+    return { rgba: bytesOf(stored.data, depth), width, height, ppi, titles, notes };
+  const layers: Layer[] = [];
+  const collect = (list: PsdLayer[], opacity: number) => {
+    for (const l of list) {
+      if (l.hidden) continue;
+      const own = (l.opacity ?? 1) * opacity;
+      if (l.children) collect(l.children, own);
+      else if (l.imageData)
+        layers.push({
+          name: l.name ?? '',
+          left: l.left ?? 0,
+          top: l.top ?? 0,
+          width: l.imageData.width,
+          height: l.imageData.height,
+          rgba: bytesOf(l.imageData.data, depth),
+          opacity: own,
+          blend: l.blendMode ?? 'normal',
+        });
+    }
+  };
+  collect(open(false).children ?? [], 1);
+  const flat = await flatten(layers, width, height);
+  return { rgba: flat.rgba, width, height, ppi, titles, notes: [...notes, ...flat.notes] };
+}
+
+/** Channel values of any depth as bytes. */
+function bytesOf(
+  data: ArrayLike<number> & { buffer: ArrayBufferLike; byteOffset: number; byteLength: number },
+  depth: number,
+): Uint8Array {
+  if (data instanceof Uint16Array) return Uint8Array.from(data, (v) => v >> 8);
+  if (depth <= 8 || data instanceof Uint8ClampedArray || data instanceof Uint8Array)
+    return new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
+  return Uint8Array.from(data, (v) => Math.round(v * 255));
+}
+
+/** A stored picture with one value everywhere: some programs write the place for it without the picture. */
+function isBlank(rgba: Uint8Array): boolean {
+  for (let i = 4; i < rgba.length; i++) if (rgba[i] !== rgba[i % 4]) return false;
+  return true;
+}
+
+/** Reads an OpenRaster file: its merged picture, else the layers of its stack laid over each other. */
+export async function readOpenRaster(path: string, fileName: string): Promise<Flat> {
+  const archive = await openArchive(path).catch(() => {
+    throw damaged(fileName);
+  });
+  try {
+    const fileAt = (name: string) => archive.files.find((f) => f.path === name);
+    const stack = fileAt('stack.xml');
+    if (!stack) throw new CannotRead(`${fileName} has no stack.xml, so it is not a whole OpenRaster file. Save it again.`);
+    const xml = (await buffer(await stack.open())).toString('utf8');
+    const image = new DOMParser({ onError: () => undefined }).parseFromString(xml, 'text/xml').documentElement;
+    if (image?.localName !== 'image') throw damaged(fileName);
+    const number = (e: Element, name: string, otherwise: number) => Number(e.getAttribute(name) || otherwise);
+    const [width, height] = [number(image, 'w', 0), number(image, 'h', 0)];
+    if (!(width > 0 && height > 0)) throw damaged(fileName);
+    if (width * height > MAX_PIXELS) throw tooManyPixels(fileName, width, height);
+    const ppi = number(image, 'xres', 0) || null;
+    const titles: string[] = [];
+    const layers: { element: Element; opacity: number; left: number; top: number }[] = [];
+    // the first in the file lies on top
+    const walk = (stackElement: Element, opacity: number, left: number, top: number) => {
+      for (const node of [...stackElement.childNodes].reverse()) {
+        if (node.nodeType !== 1) continue;
+        const e = node as Element;
+        if (e.getAttribute('visibility') === 'hidden') continue;
+        const own = opacity * number(e, 'opacity', 1);
+        const [x, y] = [left + number(e, 'x', 0), top + number(e, 'y', 0)];
+        if (e.localName === 'stack') walk(e, own, x, y);
+        else if (e.localName === 'layer') {
+          if (e.getAttribute('name')) titles.push(e.getAttribute('name')!);
+          layers.push({ element: e, opacity: own, left: x, top: y });
+        }
+      }
+    };
+    walk(image, 1, 0, 0);
+    const merged = fileAt('mergedimage.png');
+    if (merged) {
+      const { data, info } = await pixelsOf(merged, fileName);
+      if (info.width === width && info.height === height) return { rgba: data, width, height, ppi, titles, notes: [] };
+    }
+    const drawn: Layer[] = [];
+    for (const { element, opacity, left, top } of layers) {
+      const source = fileAt(element.getAttribute('src') ?? '');
+      if (!source)
+        throw new CannotRead(`${fileName} lacks the picture of its layer “${element.getAttribute('name')}”. Save it again.`);
+      const { data, info } = await pixelsOf(source, fileName);
+      const blend = (element.getAttribute('composite-op') || 'svg:src-over').replace(/^svg:/, '');
+      drawn.push({
+        name: element.getAttribute('name') ?? '',
+        left,
+        top,
+        width: info.width,
+        height: info.height,
+        rgba: data,
+        opacity,
+        blend,
+      });
+    }
+    const flat = await flatten(drawn, width, height);
+    return { rgba: flat.rgba, width, height, ppi, titles, notes: flat.notes };
+  } finally {
+    archive.close();
+  }
+}
+
+const pixelsOf = async (file: ArchiveFile, fileName: string) =>
+  sharp(await buffer(await file.open()), { limitInputPixels: MAX_PIXELS })
+    .toColourspace('srgb')
+    .ensureAlpha()
+    .raw({ depth: 'uchar' })
+    .toBuffer({ resolveWithObject: true })
+    .catch(() => {
+      throw damaged(fileName);
+    });

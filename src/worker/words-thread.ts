@@ -1,0 +1,10 @@
+import sharp from 'sharp';
+import type { SaidLine } from '../core/artwork/words';
+import { pathOf } from '../files/store';
+import { readWords } from './words/read-words';
+
+sharp.concurrency(1);
+sharp.cache(false);
+
+/** Reads the words of a working copy, by its name in the store. Several may be under way: the engines take turns. */
+export default (task: { working: string }): Promise<SaidLine[]> => readWords(pathOf('derived', task.working));

@@ -1,0 +1,169 @@
+import { join } from 'node:path';
+import dictionary from 'dictionary-en';
+import nspell from 'nspell';
+import sharp from 'sharp';
+import { createWorker, PSM, type Worker } from 'tesseract.js';
+import {
+  credit,
+  editDistance,
+  repaired,
+  segment,
+  tokens,
+  type IsWord,
+  type ReadWord,
+  type SaidLine,
+} from '../../core/artwork/words';
+import { packageFolder } from '../package-folder';
+import { asPng, grounds, type Ground, type Grounds } from './grounds';
+import { openLineFinder, type FoundLine, type LineFinder } from './line-finder';
+
+/** Two engines with different strengths: one finds lines at any slant, the other reads pages and straight lines of letters. */
+interface Engines {
+  finder: LineFinder;
+  letters: Worker;
+  isWord: IsWord;
+}
+
+let engines: Promise<Engines> | undefined;
+
+async function open(): Promise<Engines> {
+  const [finder, letters] = await Promise.all([
+    openLineFinder(1),
+    createWorker('eng', 1, {
+      langPath: join(packageFolder('@tesseract.js-data/eng'), '4.0.0_best_int'),
+      cacheMethod: 'none',
+      gzip: true,
+    }),
+  ]);
+  return { finder, letters, isWord: spelling() };
+}
+
+const SHORT = new Set('A I AM AN AS AT BE BY DO GO HE IF IN IS IT ME MY NO OF OH OK ON OR SO TO UP US WE &'.split(' '));
+
+function spelling(): IsWord {
+  const speller = nspell(Buffer.from(dictionary.aff), Buffer.from(dictionary.dic));
+  const known = new Map<string, boolean>();
+  return (word) => {
+    let is = known.get(word);
+    if (is === undefined) {
+      const lower = word.toLowerCase();
+      is = /^\d+$/.test(word)
+        ? word.length > 1
+        : word.length < 3
+          ? SHORT.has(word)
+          : speller.correct(lower) || speller.correct(lower[0]!.toUpperCase() + lower.slice(1));
+      known.set(word, is);
+    }
+    return is;
+  };
+}
+
+/** What an artwork says: lines in reading order. Empty where nothing was read with enough confidence. */
+export async function readWords(workingFile: string): Promise<SaidLine[]> {
+  const engine = await (engines ??= open());
+  const prepared = await grounds(workingFile);
+  if (!prepared) return [];
+  const { isWord } = engine;
+  const pages = await readPages(engine, prepared);
+  const page = pages.reduce((a, b) => (credit(b, isWord) > credit(a, isWord) ? b : a), [] as ReadWord[]);
+  const found = await bestLines(engine, prepared);
+  const lines: { words: ReadWord[]; line: FoundLine }[] = [];
+  for (const line of found) lines.push({ words: await readAgain(engine, line), line });
+  const everywhere = [...pages.flat(), ...lines.flatMap((l) => l.words)];
+  const said: SaidLine[] = [];
+  for (const { words, line } of lines) {
+    const whole = words.map((w) => repaired(w, everywhere, isWord));
+    if (whole.length) said.push(asLine(whole, boxOf(line, prepared)));
+  }
+  // words that only the page reading found, and that are beyond doubt
+  const has = (word: string) =>
+    said.some((l) => l.text.split(' ').some((t) => editDistance(t, word) <= Math.max(1, Math.floor(word.length / 3))));
+  const extra = page.filter((w) => w.confidence >= 0.85 && w.text.length > 2 && isWord(w.text) && !has(w.text));
+  if (extra.length) said.push(asLine(extra));
+  return said;
+}
+
+const asLine = (words: ReadWord[], box?: SaidLine['box']): SaidLine => ({
+  text: words.map((w) => w.text).join(' '),
+  confidence: Math.round((words.reduce((s, w) => s + w.confidence, 0) / words.length) * 100) / 100,
+  ...(box && { box }),
+});
+
+/** The whole artwork on several grounds, as if it were a page. */
+async function readPages(engine: Engines, g: Grounds): Promise<ReadWord[][]> {
+  const pages: ReadWord[][] = [];
+  for (const ground of [g.contrast, g.silhouette, g.green])
+    if (ground) pages.push((await readLetters(engine.letters, ground, PSM.SPARSE_TEXT)).filter((w) => w.confidence >= 0.6));
+  return pages;
+}
+
+async function readLetters(letters: Worker, ground: Ground, mode: PSM): Promise<ReadWord[]> {
+  const png = await asPng(ground);
+  // two readings may be under way: the mode belongs to the reading, so both are queued in one go
+  const [, answer] = await Promise.all([
+    letters.setParameters({ tessedit_pageseg_mode: mode, user_defined_dpi: '150', debug_file: '/dev/null' }),
+    letters.recognize(png, {}, { blocks: true, text: false }),
+  ]);
+  return (answer.data.blocks ?? [])
+    .flatMap((b) => b.paragraphs)
+    .flatMap((p) => p.lines)
+    .flatMap((l) => l.words)
+    .flatMap((w) => tokens(w.text).map((text) => ({ text, confidence: w.confidence / 100 })));
+}
+
+/** Lines on grey and on the silhouette; the ground whose lines make more sense wins. */
+async function bestLines(engine: Engines, g: Grounds): Promise<FoundLine[]> {
+  const sure = async (ground: Ground) => (await engine.finder.find(ground)).filter((l) => l.confidence >= 0.7);
+  const onGrey = await sure(g.middle);
+  if (!g.silhouette) return onGrey;
+  const onWhite = await sure(g.silhouette);
+  const worth = (lines: FoundLine[]) =>
+    credit(
+      lines.flatMap((l) => wordsOf(l, engine.isWord)),
+      engine.isWord,
+    );
+  return worth(onWhite) > worth(onGrey) ? onWhite : onGrey;
+}
+
+const wordsOf = (line: FoundLine, isWord: IsWord): ReadWord[] =>
+  tokens(line.text)
+    .flatMap((t) => segment(t, isWord))
+    .map((text) => ({ text, confidence: line.confidence }));
+
+/** A found line, stood straight, read by the other engine as well; the more sensible of both is kept. */
+async function readAgain(engine: Engines, line: FoundLine): Promise<ReadWord[]> {
+  const own = wordsOf(line, engine.isWord);
+  // all dictionary words, read with confidence: nothing to gain
+  if (line.confidence > 0.97 && own.length && own.every((w) => engine.isWord(w.text) && w.text.length > 2)) return own;
+  const other = (await readLetters(engine.letters, await asDarkOnLight(line.straight), PSM.SINGLE_LINE)).filter(
+    (w) => w.confidence >= 0.3,
+  );
+  return credit(other, engine.isWord) > credit(own, engine.isWord) + 0.5 ? other : own;
+}
+
+async function asDarkOnLight(line: Ground): Promise<Ground> {
+  let [sum, n] = [0, 0];
+  for (let x = 0; x < line.width; x++, n += 2) sum += line.data[x]! + line.data[(line.height - 1) * line.width + x]!;
+  const data = sum / n < 110 ? Buffer.from(line.data.map((v) => 255 - v)) : line.data;
+  const out = await sharp(data, { raw: { width: line.width, height: line.height, channels: 1 } })
+    .normalise()
+    .extend({ top: 14, bottom: 14, left: 14, right: 14, extendWith: 'copy' })
+    .extractChannel(0)
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { data: out.data, width: out.info.width, height: out.info.height, channels: 1 };
+}
+
+/** The upright box around a slanted line, in shares of the artwork. */
+function boxOf(line: FoundLine, g: Grounds): SaidLine['box'] {
+  const inner = { width: g.middle.width - 2 * g.border, height: g.middle.height - 2 * g.border };
+  const w = Math.abs(line.length * Math.cos(line.angle)) + Math.abs(line.thickness * Math.sin(line.angle));
+  const h = Math.abs(line.length * Math.sin(line.angle)) + Math.abs(line.thickness * Math.cos(line.angle));
+  const share = (v: number) => Math.round(Math.max(0, Math.min(1, v)) * 1000) / 1000;
+  return {
+    x: share(g.box.x + ((line.centreX - w / 2 - g.border) / inner.width) * g.box.width),
+    y: share(g.box.y + ((line.centreY - h / 2 - g.border) / inner.height) * g.box.height),
+    width: share((w / inner.width) * g.box.width),
+    height: share((h / inner.height) * g.box.height),
+  };
+}
