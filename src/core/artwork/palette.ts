@@ -9,7 +9,7 @@ export interface Ink {
 }
 
 const MOST = 7;
-const SAMPLES = 9000;
+const SAMPLES = 6000;
 /** Colours nearer than this in OKLab are one ink. */
 const SAME = 0.06;
 /** A colour with a smaller share than this is an edge or a trace. */
@@ -58,8 +58,13 @@ export function palette(p: Pixels): Ink[] {
 }
 
 /** A regular sample of the pixels that print, with the conversion of each colour done once. */
-function sample({ rgba, width, height }: Pixels): Lab[] {
-  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / SAMPLES / 4)));
+function sample(p: Pixels): Lab[] {
+  const points = every(p, Math.max(1, Math.floor(Math.sqrt((p.width * p.height) / SAMPLES / 4))));
+  // a motif so fine that the sample missed it
+  return points.length ? points : every(p, 1);
+}
+
+function every({ rgba, width, height }: Pixels, step: number): Lab[] {
   const known = new Map<number, Lab>();
   const points: Lab[] = [];
   for (let y = step >> 1; y < height; y += step)
@@ -71,8 +76,7 @@ function sample({ rgba, width, height }: Pixels): Lab[] {
       if (!lab) known.set(key, (lab = rgbToOklab([rgba[i]!, rgba[i + 1]!, rgba[i + 2]!])));
       points.push(lab);
     }
-  if (points.length || step === 1) return points;
-  return sample({ rgba, width: width * height, height: 1 }); // a motif so fine that the sample missed it
+  return points;
 }
 
 /** The mean first, then again and again the point that is farthest from all seeds. */

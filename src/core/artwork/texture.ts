@@ -87,12 +87,12 @@ export function repeat(p: Pixels): Repeat {
   };
   const seamX = change(right, left) / across;
   const seamY = change(bottom, top) / down;
-  const lively = (...lines: Uint8Array[]) => lines.every((line) => unrest(line) > 1.5);
+  const lively = (least: number, ...lines: Uint8Array[]) => lines.every((line) => unrest(line) > least);
   // a cut-out motif that touches its edges is often the same left and right: see-through pictures need proof both ways
   const seeThrough = [top, bottom, left, right].some((l) => l.some((v, i) => i % 4 === 3 && v < 128));
-  const both = lively(left, right) && lively(top, bottom);
-  const livelyX = seeThrough ? both : lively(left, right);
-  const livelyY = seeThrough ? both : lively(top, bottom);
+  const both = lively(0.12, left, right, top, bottom);
+  const livelyX = seeThrough ? both : lively(0.02, left, right);
+  const livelyY = seeThrough ? both : lively(0.02, top, bottom);
   const found = (kind: Repeat['kind'], ...seams: number[]): Repeat | null =>
     seams.every((s) => s < SEAM_MOST) ? { kind, seam: Math.round(Math.max(...seams) * 100) / 100 } : null;
   return (
@@ -125,11 +125,15 @@ function change(a: Uint8Array, b: Uint8Array): number {
   return Math.sqrt(sum / a.length);
 }
 
-/** How much a line changes along itself. */
+/** The share of a line that stands out from its commonest colour: something crosses this edge. */
 function unrest(a: Uint8Array): number {
-  let sum = 0;
-  for (let i = 4; i < a.length; i++) sum += Math.abs(a[i]! - a[i - 4]!);
-  return sum / a.length;
+  const middle = [0, 1, 2, 3].map((c) => {
+    const values = a.filter((_, i) => i % 4 === c).sort();
+    return values[values.length >> 1]!;
+  });
+  let out = 0;
+  for (let i = 0; i < a.length; i += 4) if (middle.some((m, c) => Math.abs(a[i + c]! - m) > 16)) out++;
+  return out / (a.length / 4);
 }
 
 /** The usual change between neighbouring lines inside and beside the edges, never so small that rounding would count as a seam. */
