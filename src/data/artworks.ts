@@ -2,6 +2,7 @@ import type { Editable } from '../core/artwork/change';
 import type { Measured } from '../core/artwork/measure';
 import type { SaidLine } from '../core/artwork/words';
 import { row, rows, type Tx } from './database';
+import { OUT_OF_DATE } from './runs';
 
 export interface ArtworkRow extends Editable {
   id: string;
@@ -272,7 +273,7 @@ export const usesOf = (
   rows(
     tx,
     `SELECT p.id AS "proofId", p.run_id AS "runId", p.state, k.name AS docket, k.id AS "docketId", o.name AS outlet, o.id AS "outletId",
-       coalesce(p.made_from <> a.file_sha256, false) AS "outOfDate", l.url
+       ${OUT_OF_DATE} AS "outOfDate", l.url
      FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket k ON k.id = p.docket_id
        JOIN outlet o ON o.id = p.outlet_id AND o.workspace_id = p.workspace_id LEFT JOIN listing l ON l.proof_id = p.id
      WHERE p.artwork_id = $1 ORDER BY p.seq`,

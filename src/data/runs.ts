@@ -38,6 +38,8 @@ export interface ProofRow {
   docket: string;
   outlet: string;
   refusal: string | null;
+  /** Its pictures were made from a file that has been replaced since. */
+  outOfDate: boolean;
 }
 export interface RunRow {
   id: string;
@@ -95,9 +97,13 @@ export const addProofs = (
     [runId, artworkId, JSON.stringify(cells)],
   );
 
+/** Was a proof `p` of the artwork `a` made from a file that neither it nor its twins have any more? */
+export const OUT_OF_DATE = `(p.state <> 'drafting' AND EXISTS (SELECT FROM unnest(p.made_from) sha WHERE sha <> a.file_sha256
+  AND NOT EXISTS (SELECT FROM artwork t WHERE t.motif_id = a.motif_id AND t.file_sha256 = sha)))`;
+
 const PROOF = `SELECT p.id, p.seq, p.run_id AS "runId", p.artwork_id AS "artworkId", p.docket_id AS "docketId", p.outlet_id AS "outletId", p.state,
   p.fields, p.colours, p.pictures, p.problems, a.name AS artwork, d.name AS docket, o.name AS outlet,
-  CASE WHEN p.state = 'refused' THEN s.problem END AS refusal
+  CASE WHEN p.state = 'refused' THEN s.problem END AS refusal, ${OUT_OF_DATE} AS "outOfDate"
   FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id
   JOIN outlet o ON o.id = p.outlet_id AND o.workspace_id = p.workspace_id LEFT JOIN sending s ON s.proof_id = p.id`;
 
@@ -132,24 +138,25 @@ export const cellProofs = (
     small: string | null;
     priceMinor: number | null;
     problem: string | null;
+    outOfDate: boolean;
   }[]
 > =>
   rows(
     tx,
-    `SELECT id, artwork_id AS "artworkId", docket_id AS "docketId", outlet_id AS "outletId", state, pictures->0->>'small' AS small,
+    `SELECT p.id, artwork_id AS "artworkId", docket_id AS "docketId", outlet_id AS "outletId", p.state, pictures->0->>'small' AS small, ${OUT_OF_DATE} AS "outOfDate",
        (SELECT min((p->>'priceMinor')::int) FROM jsonb_array_elements(fields->'prices'->'value') p) AS "priceMinor",
-       problems->0->>'sentence' AS problem FROM proof`,
+       problems->0->>'sentence' AS problem FROM proof p JOIN artwork a ON a.id = p.artwork_id`,
   );
 
 /** Writes what drafting made. Only a proof that is still drafting is touched. */
 export async function finishDraft(
   tx: Tx,
   id: string,
-  p: Pick<ProofRow, 'fields' | 'colours' | 'pictures' | 'problems'> & { state: 'held' | 'ready' },
+  p: Pick<ProofRow, 'fields' | 'colours' | 'pictures' | 'problems'> & { state: 'held' | 'ready'; madeFrom: string[] },
 ): Promise<void> {
   await tx.query(
-    "UPDATE proof SET state = $2, fields = $3, colours = $4, pictures = $5, problems = $6, updated_at = now() WHERE id = $1 AND state = 'drafting'",
-    [id, p.state, p.fields, JSON.stringify(p.colours), JSON.stringify(p.pictures), JSON.stringify(p.problems)],
+    "UPDATE proof SET state = $2, fields = $3, colours = $4, pictures = $5, problems = $6, made_from = $7, updated_at = now() WHERE id = $1 AND state = 'drafting'",
+    [id, p.state, p.fields, JSON.stringify(p.colours), JSON.stringify(p.pictures), JSON.stringify(p.problems), p.madeFrom],
   );
 }
 
@@ -192,4 +199,16 @@ export const runPictures = (tx: Tx, runIds: string[]): Promise<{ runId: string; 
     `SELECT run_id AS "runId", (array_agg(small ORDER BY seq))[1:12] AS smalls
      FROM (SELECT run_id, pictures->0->>'small' AS small, min(seq) AS seq FROM proof WHERE run_id = ANY($1) GROUP BY 1, 2) p WHERE small IS NOT NULL GROUP BY 1`,
     [runIds],
+  );
+
+/** Proofs that artworks of motifs have already: a motif goes into each docket and outlet once. */
+export const motifProofs = (
+  tx: Tx,
+  motifIds: string[],
+): Promise<{ motifId: string; artworkId: string; name: string; docketId: string; outletId: string }[]> =>
+  rows(
+    tx,
+    `SELECT a.motif_id AS "motifId", a.id AS "artworkId", a.name, p.docket_id AS "docketId", p.outlet_id AS "outletId"
+     FROM proof p JOIN artwork a ON a.id = p.artwork_id WHERE a.motif_id = ANY($1) AND p.state <> 'refused'`,
+    [motifIds],
   );

@@ -12,6 +12,7 @@ import type { ProofFields, ProofPicture, ProofRow } from '../data/runs';
 import * as stock from '../data/stockroom';
 import type { DocketRow, OutletRow } from '../data/stockroom';
 import { derivedName } from '../files/store';
+import { workingName } from './artworks';
 import { sceneById } from './scenes';
 
 /** Changes whenever the compositor would make other pixels from the same inputs. */
@@ -19,6 +20,8 @@ const COMPOSITOR_VERSION = 2;
 
 /** One mockup to render. */
 export interface PictureOrder {
+  /** The working copy that is printed: the artwork's own, or that of its twin. */
+  working: string;
   file: string;
   small: string;
   scene: string;
@@ -31,6 +34,8 @@ export interface PictureOrder {
 /** Proofs of one artwork that wait to be drafted, with the pictures they need (each once). */
 export interface DraftPlan {
   artwork: ArtworkRow;
+  /** SHA-256 of every file that the pictures are made from. */
+  madeFrom: string[];
   pictures: PictureOrder[];
   proofs: { proof: ProofRow; prepared: Prepared }[];
 }
@@ -52,6 +57,7 @@ export function planDrafts(workspace: string, runId: string, artworkId: string):
     if (run?.state !== 'going' || !artwork) return null; // resuming a paused run queues it again
     const waiting = await runs.draftingProofs(tx, runId, artworkId);
     if (!waiting.length) return null;
+    const twins = (artwork.motifId ? await artworks.artworksOfMotif(tx, artwork.motifId) : []).filter((t) => t.id !== artwork.id);
     const [dockets, outlets, blanks] = [await stock.listDockets(tx), await stock.listOutlets(tx), await stock.listBlanks(tx)];
     const proofs = waiting.map((proof) => {
       const docket = dockets.find((d) => d.id === proof.docketId)!;
@@ -64,28 +70,36 @@ export function planDrafts(workspace: string, runId: string, artworkId: string):
           blank,
           outlets.find((o) => o.id === proof.outletId)!,
           proof.fields,
+          twins,
         ),
       };
     });
     const pictures = [...new Map(proofs.flatMap((p) => p.prepared.pictures).map((o) => [o.file, o])).values()];
-    return { artwork, pictures, proofs };
+    return { artwork, madeFrom: [artwork, ...twins].map((a) => a.sha256), pictures, proofs };
   });
 }
 
-/** Works one proof out: placement, colours, wording, prices, pictures to make, and what is wrong with it. */
+/**
+ * Works one proof out: placement, colours, wording, prices, pictures to make, and what is wrong with it. `twins` are
+ * the other artworks of its motif: each cloth takes the one that reads best on it.
+ */
 export function prepare(
   artwork: ArtworkRow,
   docket: DocketRow,
   blank: BlankSpec,
   outlet: OutletRow,
   kept: Partial<ProofFields>,
+  twins: ArtworkRow[] = [],
 ): Prepared {
   const { spec } = docket;
   const rules = outlet.rules!;
   const measured = artwork.measured!;
   const problems: Problem[] = [];
   const area = blank.areas.find((a) => a.name === spec.area)!;
-  const placed = place({ widthPx: artwork.widthPx!, heightPx: artwork.heightPx!, trim: measured.trim }, area, spec.placement);
+  const placedOf = (a: ArtworkRow) =>
+    place({ widthPx: a.widthPx!, heightPx: a.heightPx!, trim: a.measured!.trim }, area, spec.placement);
+  const placed = placedOf(artwork);
+  const motif = [artwork, ...twins.filter((t) => t.measured)];
   if (placed.ppi < spec.accepts.minPpi)
     problems.push({
       code: 'too-coarse',
@@ -104,8 +118,16 @@ export function prepare(
   const dyes = spec.colours.map((name) => blank.colours.find((c) => c.name === name)!).filter(Boolean);
   const choice =
     blank.colours.length > 1
-      ? chooseColours(measured.inks, dyes)
-      : { offered: dyes.map((d) => ({ ...d, legibility: 1 })), leftOut: [], featured: dyes[0]!.name, unreadable: false };
+      ? chooseColours(
+          motif.map((a) => a.measured!.inks),
+          dyes,
+        )
+      : {
+          offered: dyes.map((d) => ({ ...d, legibility: 1, print: 0 })),
+          leftOut: [],
+          featured: dyes[0]!.name,
+          unreadable: false,
+        };
   if (choice.unreadable)
     problems.push({
       code: 'unreadable',
@@ -119,6 +141,24 @@ export function prepare(
       field: 'artwork',
       stops: false,
       sentence: `Left out, hard to read: ${choice.leftOut.map((c) => `${c.name} (${Math.round(c.legibility * 100)}%)`).join(', ')}.`,
+    });
+
+  const used = [...new Set(choice.offered.map((c) => c.print))];
+  if (used.some((i) => i > 0))
+    problems.push({
+      code: 'twins',
+      field: 'artwork',
+      stops: false,
+      sentence:
+        used
+          .map(
+            (i) =>
+              `“${motif[i]!.name}” on ${choice.offered
+                .filter((c) => c.print === i)
+                .map((c) => c.name)
+                .join(', ')}`,
+          )
+          .join('; ') + '.',
     });
 
   const subject = wordingSubject(artwork, docket, blank, outlet, choice);
@@ -141,7 +181,11 @@ export function prepare(
   const prices =
     kept.prices?.from === 'hand' ? kept.prices : { value: planPrices(blank, docket, rules), from: 'pattern' as const };
 
-  const pictures = spec.shots.flatMap((shot) => order(artwork, shot.scene, spec.area, shotColour(choice, shot.colour), placed));
+  const pictures = spec.shots.flatMap((shot) => {
+    const colour = shotColour(choice, shot.colour);
+    const print = motif[colour.print]!;
+    return order(print, shot.scene, spec.area, colour, print === artwork ? placed : placedOf(print));
+  });
   const fields = { title, description, tags, prices };
   problems.push(
     ...ruleProblems(fields, rules, outlet.name, pictures.length, spec.shots.length).filter(
@@ -201,6 +245,7 @@ function order(
   ];
   return [
     {
+      working: workingName(artwork.sha256),
       file: derivedName(inputs, '.jpg'),
       small: derivedName(inputs, '.webp'),
       scene: scene.id,
@@ -256,6 +301,7 @@ export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set
         colours: prepared.colours,
         pictures,
         problems,
+        madeFrom: plan.madeFrom,
         state: problems.some((p) => p.stops) ? 'held' : 'ready',
       });
     }

@@ -17,7 +17,7 @@ export function line(workspace: string): Promise<Line> {
   return inWorkspace(workspace, async (tx) => {
     const r = (await row<Record<string, number>>(
       tx,
-      `SELECT (SELECT count(*) FROM artwork WHERE state = 'ready')::int AS ready, (SELECT count(*) FROM artwork WHERE state = 'arriving')::int AS arriving,
+      `SELECT (SELECT count(*) FROM artwork WHERE state = 'ready' AND standing = 'here')::int AS ready, (SELECT count(*) FROM artwork WHERE state = 'arriving')::int AS arriving,
          (SELECT count(*) FROM artwork WHERE state = 'refused')::int AS refused_files, (SELECT count(*) FROM docket)::int AS dockets,
          count(*)::int AS proofs, count(*) FILTER (WHERE state IN ('held', 'ready', 'drafting'))::int AS waiting, count(*) FILTER (WHERE state = 'held')::int AS held,
          count(*) FILTER (WHERE state = 'drafting')::int AS drafting, count(*) FILTER (WHERE state = 'passed')::int AS passed,
@@ -37,7 +37,7 @@ export function line(workspace: string): Promise<Line> {
 /** One piece of running work for the tray. `done` of `total`; `kind` says what. */
 export interface Work {
   key: string;
-  kind: 'measuring' | 'drafting' | 'sending';
+  kind: 'measuring' | 'reading' | 'drafting' | 'sending';
   label: string;
   done: number;
   total: number;
@@ -54,6 +54,11 @@ export function runningWork(workspace: string): Promise<Work[]> {
       `SELECT count(*) FILTER (WHERE state = 'arriving')::int AS arriving, count(*)::int AS total FROM artwork
        WHERE created_at >= (SELECT min(created_at) - interval '1 minute' FROM artwork WHERE state = 'arriving')`,
     ))!;
+    const words = (await row<{ unread: number; total: number }>(
+      tx,
+      `SELECT count(*) FILTER (WHERE said IS NULL)::int AS unread, count(*)::int AS total FROM artwork WHERE state = 'ready'
+         AND created_at >= (SELECT min(created_at) - interval '1 minute' FROM artwork WHERE state = 'ready' AND said IS NULL)`,
+    ))!;
     if (a.arriving)
       out.push({
         key: 'measuring',
@@ -61,6 +66,16 @@ export function runningWork(workspace: string): Promise<Work[]> {
         label: 'Measuring artwork',
         done: a.total - a.arriving,
         total: a.total,
+        refused: 0,
+        paused: false,
+      });
+    if (words.unread)
+      out.push({
+        key: 'reading',
+        kind: 'reading',
+        label: 'Reading words',
+        done: words.total - words.unread,
+        total: words.total,
         refused: 0,
         paused: false,
       });

@@ -51,7 +51,15 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
     if (change.pattern?.length) {
       const artwork = (await artworks.artworkById(tx, it.artworkId))!;
       const kept = Object.fromEntries(Object.entries(fields).filter(([name]) => !change.pattern!.includes(name as never)));
-      const made = prepare(artwork, docket, blank, outlet, kept);
+      const twins = artwork.motifId ? await artworks.artworksOfMotif(tx, artwork.motifId) : [];
+      const made = prepare(
+        artwork,
+        docket,
+        blank,
+        outlet,
+        kept,
+        twins.filter((t) => t.id !== artwork.id),
+      );
       Object.assign(fields, made.fields);
       stay = { ...it, problems: made.problems };
     }

@@ -96,6 +96,14 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
 
     const runId = await data.addRun(tx, wish.name?.trim() || nameOf(works.map((a) => a.name)));
     const leftOut: RunRow['leftOut'] = [];
+    // linked twins are one motif: the first of them has the proof, and each cloth takes the twin that suits it
+    const motifs = works.flatMap((w) => (w.motifId ? [w.motifId] : []));
+    const motifAt = new Map(
+      (await data.motifProofs(tx, motifs)).map((p) => [
+        `${p.motifId}/${p.docketId}/${p.outletId}`,
+        { id: p.artworkId, name: p.name },
+      ]),
+    );
     for (const work of works) {
       const cells: { docketId: string; outletId: string }[] = [];
       for (const docket of wantedDockets as stock.DocketRow[])
@@ -106,7 +114,12 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
               )
             : wantedOutlets.includes(outlet.id) && docket.spec.outlets.includes(outlet.id);
           if (!wanted) continue;
-          const why = outlet.rules ? whyNot(docket.spec.accepts, work) : `${outlet.name} is not connected`;
+          const place = `${work.motifId}/${docket.id}/${outlet.id}`;
+          const lead = work.motifId ? motifAt.get(place) : undefined;
+          const why = !outlet.rules
+            ? `${outlet.name} is not connected`
+            : (whyNot(docket.spec.accepts, work) ?? (lead && lead.id !== work.id ? `goes with its twin “${lead.name}”` : null));
+          if (!why && work.motifId) motifAt.set(place, { id: work.id, name: work.name });
           if (why) leftOut.push({ artwork: work.name, docket: docket.name, outlet: outlet.name, why });
           else cells.push({ docketId: docket.id, outletId: outlet.id });
         }

@@ -13,7 +13,7 @@ export interface SheetColumn {
 }
 /** A proof, an open cell (null), or the reason why there cannot be one. */
 export type SheetCell =
-  | { id: string; state: ProofState; small: string | null; priceMinor: number | null; problem: string | null }
+  | { id: string; state: ProofState; small: string | null; priceMinor: number | null; problem: string | null; outOfDate: boolean }
   | { why: string }
   | null;
 export interface SheetRow {
@@ -43,6 +43,12 @@ export async function sheet(workspace: string): Promise<Sheet> {
       .filter((o) => o.connected)
       .flatMap((outlet) => dockets.filter((d) => d.spec.outlets.includes(outlet.id)).map((docket) => ({ outlet, docket })));
     const at = new Map(proofs.map((p) => [`${p.artworkId}/${p.docketId}/${p.outletId}`, p]));
+    const motifAt = new Map<string, string>();
+    const byId = new Map(works.map((w) => [w.id, w]));
+    for (const p of proofs) {
+      const work = byId.get(p.artworkId);
+      if (work?.motifId && p.state !== 'refused') motifAt.set(`${work.motifId}/${p.docketId}/${p.outletId}`, work.name);
+    }
     return {
       columns: pairs.map(({ outlet, docket }) => ({
         outlet: outlet.id,
@@ -59,8 +65,17 @@ export async function sheet(workspace: string): Promise<Sheet> {
         thumb: thumbName(work.sha256),
         cells: pairs.map(({ outlet, docket }): SheetCell => {
           const p = at.get(`${work.id}/${docket.id}/${outlet.id}`);
-          if (p) return { id: p.id, state: p.state, small: p.small, priceMinor: p.priceMinor, problem: p.problem };
-          const why = whyNot(docket.spec.accepts, work);
+          if (p)
+            return {
+              id: p.id,
+              state: p.state,
+              small: p.small,
+              priceMinor: p.priceMinor,
+              problem: p.problem,
+              outOfDate: p.outOfDate,
+            };
+          const twin = work.motifId ? motifAt.get(`${work.motifId}/${docket.id}/${outlet.id}`) : undefined;
+          const why = whyNot(docket.spec.accepts, work) ?? (twin ? `goes with “${twin}”` : null);
           return why ? { why } : null;
         }),
       })),

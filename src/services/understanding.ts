@@ -80,7 +80,9 @@ async function proposeFor(tx: Tx, id: string): Promise<void> {
     const lower = said.toLowerCase();
     proposals.name = { value: lower[0]!.toUpperCase() + lower.slice(1), why: 'its words' };
   }
-  const patch: Patch = Object.fromEntries(Object.entries<{ value: string }>({ ...proposals }).map(([field, p]) => [field, p.value]));
+  const patch: Patch = Object.fromEntries(
+    Object.entries<{ value: string }>({ ...proposals }).map(([field, p]) => [field, p.value]),
+  );
   // what the seller's pattern or a near copy said stands above what the machine makes of the words
   for (const field of ['subject', 'audience', 'occasion'] as const)
     if (['file name', 'copy'].includes(it.sources[field] ?? '')) delete patch[field];

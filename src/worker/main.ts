@@ -67,12 +67,10 @@ const tasks: TaskList = {
     const { workspace, runId, artworkId } = payload as Payload;
     const plan = await planDrafts(workspace, runId, artworkId);
     if (!plan) return;
-    const result = await pictures
-      .run({ kind: 'render', working: workingName(plan.artwork.sha256), orders: plan.pictures })
-      .catch((error: Error): PictureResult => {
-        console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
-        return { ok: false, sentence: error.message };
-      });
+    const result = await pictures.run({ kind: 'render', orders: plan.pictures }).catch((error: Error): PictureResult => {
+      console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
+      return { ok: false, sentence: error.message };
+    });
     await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
   },
   'outlet.send': async (payload) => {

@@ -10,14 +10,13 @@ sharp.cache(false);
 
 /** Work for a picture thread. Errors that are about the file come back as values; others are thrown. */
 export type PictureTask =
-  | { kind: 'read'; sha256: string; fileName: string; working: string; thumb: string }
-  | { kind: 'render'; working: string; orders: PictureOrder[] };
+  { kind: 'read'; sha256: string; fileName: string; working: string; thumb: string } | { kind: 'render'; orders: PictureOrder[] };
 export type PictureResult = { ok: true; read?: ReadArtwork; made?: string[] } | { ok: false; sentence: string };
 
 export default async function run(task: PictureTask): Promise<PictureResult> {
   try {
     if (task.kind === 'read') return { ok: true, read: await readArtwork(task.sha256, task.fileName, task.working, task.thumb) };
-    return { ok: true, made: await renderPictures(task.working, task.orders) };
+    return { ok: true, made: await renderPictures(task.orders) };
   } catch (error) {
     if (error instanceof CannotRead) return { ok: false, sentence: error.message };
     throw error;

@@ -6,20 +6,28 @@ import type { BlankColour } from './docket';
 export const READABLE = 0.62;
 
 export interface ColourChoice {
-  /** Colours to offer, in the docket's order. */
-  offered: { name: string; hex: string; legibility: number }[];
+  /** Colours to offer, in the docket's order; `print` says which of the motif's artworks goes on it. */
+  offered: { name: string; hex: string; legibility: number; print: number }[];
   leftOut: { name: string; legibility: number }[];
   /** The one that artwork stands out on best. */
   featured: string;
   unreadable: boolean;
 }
 
+/** Another artwork of the motif has to read this much better before it takes a colour from the leading one. */
+const CLEARLY_BETTER = 0.02;
+
 /**
- * Chooses among a docket's colours by how well the artwork can be read on each. When it reads well on none, the best of
- * them is offered all the same and `unreadable` says so: a person has to look.
+ * Chooses among a docket's colours by how well the artwork can be read on each. `prints` are the inks of the artworks of
+ * one motif, the leading one first: each colour takes the one that reads best on it. Where none reads well on any, the
+ * best colour is offered all the same and `unreadable` says so: a person has to look.
  */
-export function chooseColours(inks: Ink[], colours: BlankColour[]): ColourChoice {
-  const judged = colours.map((c) => ({ ...c, legibility: Math.round(legibility(inks, hexToRgb(c.hex)) * 1000) / 1000 }));
+export function chooseColours(prints: Ink[][], colours: BlankColour[]): ColourChoice {
+  const judged = colours.map((c) => {
+    const on = prints.map((inks) => Math.round(legibility(inks, hexToRgb(c.hex)) * 1000) / 1000);
+    const print = on.reduce((best, l, i) => (l > on[best]! + CLEARLY_BETTER ? i : best), 0);
+    return { ...c, legibility: on[print]!, print };
+  });
   const best = judged.reduce((a, b) => (a.legibility >= b.legibility ? a : b));
   const unreadable = best.legibility < READABLE;
   const takes = (c: (typeof judged)[number]) => (unreadable ? c === best : c.legibility >= READABLE);
@@ -32,7 +40,7 @@ export function chooseColours(inks: Ink[], colours: BlankColour[]): ColourChoice
 }
 
 /** The colour of one of a shot list's pictures: the featured one first, then the others in the docket's order. */
-export function shotColour(choice: ColourChoice, want: 'featured' | number): { name: string; hex: string } {
+export function shotColour(choice: ColourChoice, want: 'featured' | number): ColourChoice['offered'][number] {
   const first = choice.offered.find((c) => c.name === choice.featured)!;
   if (want === 'featured') return first;
   const ring = [first, ...choice.offered.filter((c) => c !== first)];

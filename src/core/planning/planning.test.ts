@@ -12,19 +12,29 @@ const ink = (hex: string, rgb: [number, number, number]) => ({ hex, rgb, share: 
 describe('colours', () => {
   // light artwork goes on dark cloth, dark on light (common practice)
   test('cream artwork is offered on dark cloth only, featured where it stands out most', () => {
-    const choice = chooseColours([ink('#f7efdc', [247, 239, 220])], CLOTH);
+    const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])]], CLOTH);
     expect(choice.offered.map((c) => c.name)).toEqual(['Harbour', 'Ink']);
     expect(choice.featured).toBe('Harbour'); // both are read in full; the docket's order decides
     expect(choice.leftOut.map((c) => c.name)).toEqual(['Chalk', 'Sand']);
   });
   test('navy artwork is offered on light cloth only', () =>
-    expect(chooseColours([ink('#1d3145', [29, 49, 69])], CLOTH).offered.map((c) => c.name)).toEqual(['Chalk', 'Sand']));
+    expect(chooseColours([[ink('#1d3145', [29, 49, 69])]], CLOTH).offered.map((c) => c.name)).toEqual(['Chalk', 'Sand']));
+  test('linked twins share the cloth: cream ink takes the dark colours, navy the light ones', () => {
+    const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])], [ink('#1d3145', [29, 49, 69])]], CLOTH);
+    expect(choice.offered.map((c) => [c.name, c.print])).toEqual([
+      ['Chalk', 1],
+      ['Sand', 1],
+      ['Harbour', 0],
+      ['Ink', 0],
+    ]);
+    expect(choice.leftOut).toEqual([]);
+  });
   test('where it reads well on none, the best is kept and it is said', () => {
-    const choice = chooseColours([ink('#f7efdc', [247, 239, 220])], CLOTH.slice(0, 2));
+    const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])]], CLOTH.slice(0, 2));
     expect(choice).toMatchObject({ unreadable: true, featured: 'Sand', offered: [{ name: 'Sand' }] });
   });
   test('a shot list counts on from the featured colour and starts again at the end', () => {
-    const choice = chooseColours([ink('#f7efdc', [247, 239, 220])], CLOTH);
+    const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])]], CLOTH);
     expect((['featured', 1, 2] as const).map((want) => shotColour(choice, want).name)).toEqual(['Harbour', 'Ink', 'Harbour']);
   });
 });

@@ -94,9 +94,9 @@ CREATE TABLE artwork_version (
   PRIMARY KEY (artwork_id, version)
 );
 
--- Which file a proof's pictures were made from: when the artwork has another now, the proof is out of date.
-ALTER TABLE proof ADD COLUMN made_from text;
-UPDATE proof SET made_from = a.file_sha256 FROM artwork a WHERE a.id = proof.artwork_id AND proof.state <> 'drafting';
+-- Which files a proof's pictures were made from: when one of them has been replaced, the proof is out of date.
+ALTER TABLE proof ADD COLUMN made_from text[] NOT NULL DEFAULT '{}';
+UPDATE proof SET made_from = ARRAY[a.file_sha256] FROM artwork a WHERE a.id = proof.artwork_id AND proof.state <> 'drafting';
 
 -- One change that can be undone: what the touched artworks were before.
 CREATE TABLE undo_step (

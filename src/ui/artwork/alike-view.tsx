@@ -74,8 +74,15 @@ export function AlikeView({
                 {count(items.filter((g) => g.kind === kind).length, 'group')}
               </span>
             </h2>
-            <p className="mb-2 text-[12.5px] text-soft">{WORDS[kind].what}</p>
-            <ul className="grid gap-2.5">
+            <p className="mb-2 text-[12.5px] text-soft">
+              {WORDS[kind].what}{' '}
+              {kind === 'twin' && groups.length > 1 && (
+                <button className="font-semibold text-ink underline" onClick={() => groups.forEach((g) => decide(g, 'link'))}>
+                  Link all {groups.length}
+                </button>
+              )}
+            </p>
+            <ul className={`grid gap-2.5 ${groups.every((g) => g.ids.length <= 2) ? 'lg:grid-cols-2' : ''}`}>
               {groups.map((g) => (
                 <li key={g.ids.join()} className="flex items-start gap-3 border border-rule bg-paper2 p-2.5">
                   <div className="flex grow flex-wrap gap-2.5">

@@ -25,6 +25,7 @@ export function Bar({
   size,
   ground,
   cloths,
+  alike,
   children,
 }: {
   search: URLSearchParams;
@@ -35,6 +36,8 @@ export function Bar({
   size: Size;
   ground: string;
   cloths: Cloth[];
+  /** Groups that wait for a decision. */
+  alike: number;
   children: React.ReactNode;
 }) {
   const [text, setText] = useState(search.get('find') ?? '');
@@ -67,7 +70,10 @@ export function Bar({
               className={`px-2 py-[5px] disabled:text-faint ${view === v ? 'bg-ink text-paper' : 'hover:bg-paper2'} ${v === 'pair' && view !== 'pair' ? 'hidden' : ''}`}
               onClick={() => put({ view: v === 'contact' ? null : v })}
             >
-              <Icon size={15} />
+              <span className="flex items-center gap-1.5 text-[12px]">
+                <Icon size={15} />
+                {v === 'alike' && alike > 0 && <b>{alike}</b>}
+              </span>
             </button>
           ))}
         </div>

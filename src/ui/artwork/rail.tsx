@@ -94,13 +94,13 @@ export function Rail({
           min={1}
           aria-label="At least so many inches wide at 300 px/in"
           placeholder="any"
-          className="w-[52px] border-b border-rule bg-transparent"
+          className="w-[40px] border-b border-rule bg-transparent"
           defaultValue={search.get('inches') ?? ''}
           key={search.get('inches')}
           onBlur={(e) => e.target.value !== (search.get('inches') ?? '') && put({ inches: e.target.value || null })}
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         />
-        <span className="text-soft">in or wider</span>
+        <span className="whitespace-nowrap text-soft">in or more</span>
       </label>
       {facets.length > 0 && (
         <div className="mt-3 flex gap-2 px-1.5">
@@ -296,8 +296,8 @@ function Facet({
   const now = search.get(part);
   return (
     <div className="flex items-baseline gap-2 px-1.5 py-[2px]" role="group" aria-label={label}>
-      <span className="w-[58px] shrink-0 text-soft">{label}</span>
-      <span className="flex flex-wrap gap-x-2">
+      <span className="w-[52px] shrink-0 text-soft">{label}</span>
+      <span className="flex flex-wrap gap-x-1.5">
         {values.map((v) => (
           <button
             key={v}
@@ -330,7 +330,7 @@ function Choice({
   if (!values.length && !now) return null;
   return (
     <label className="flex items-baseline gap-2 px-1.5 py-[2px]">
-      <span className="w-[58px] shrink-0 text-soft">{label}</span>
+      <span className="w-[52px] shrink-0 text-soft">{label}</span>
       <select
         className={`min-w-0 grow border-b bg-transparent ${now ? 'border-ink font-semibold' : 'border-rule'}`}
         value={now}

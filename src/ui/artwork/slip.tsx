@@ -220,7 +220,7 @@ function Field({
   flat?: boolean;
 }) {
   return (
-    <div className={flat ? '[&>div]:mt-0' : ''}>
+    <div className={flat ? '[&>div]:mt-0' : 'mt-3'}>
       <Line label={label} from={<From source={source} />} note={note}>
         <input
           className="field"
@@ -234,6 +234,8 @@ function Field({
     </div>
   );
 }
+
+const SELECT = 'w-full border-b-[1.5px] border-ink bg-transparent py-[5px]';
 
 function Pick({
   label,
@@ -285,7 +287,7 @@ function Measure({
     <div className="[&>div]:mt-0" title={note}>
       <Line label={label} from={byHand ? <From source="hand" /> : null}>
         <select
-          className="field"
+          className={SELECT}
           aria-label={label.toLowerCase()}
           value={value}
           onChange={(e) => save(e.target.value === measured ? null : e.target.value)}

@@ -27,6 +27,8 @@ import { filesOf, useUploads, type Incoming } from './uploads';
 
 type Asking = { what: 'change'; field: ChangeField } | { what: 'pattern' } | { what: 'keys' } | { what: 'delete' } | null;
 
+const NO_GROUPS: { items: unknown[] } = { items: [] };
+
 /** The artwork station: bring in, look through, put right, file. What is shown and how stands in the address. */
 export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[] }) {
   const router = useRouter();
@@ -41,6 +43,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
   const choices = useLive('/artworks/choices', first.choices);
   const settings = useLive('/artworks/settings', first.settings);
   const intake = useLive('/artworks/intake', first.intake);
+  const { items: groups } = useLive<{ items: unknown[] }>('/artworks/alike', NO_GROUPS);
   const { uploads, paused, queue } = useUploads();
 
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
@@ -271,7 +274,17 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
             }
           />
         ) : (
-          <Bar search={search} put={put} found={ids.length} total={total} view={view} size={size} ground={ground} cloths={cloths}>
+          <Bar
+            search={search}
+            put={put}
+            found={ids.length}
+            total={total}
+            view={view}
+            size={size}
+            ground={ground}
+            cloths={cloths}
+            alike={groups.length}
+          >
             <button className="button" onClick={() => folderInput.current?.click()}>
               <FolderOpen size={15} /> A folder
             </button>

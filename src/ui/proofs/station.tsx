@@ -154,6 +154,7 @@ export function ProofStation({
                     <span className="block truncate text-[11.5px] text-soft">
                       {p.outlet} · {p.docket}
                     </span>
+                    {p.outOfDate && <span className="mr-1.5 bg-ochre-t px-1 text-[11px] text-ochre">old file</span>}
                     {p.problems[0]?.stops && (
                       <span className="block truncate text-[11.5px] text-ochre">{p.problems[0].sentence}</span>
                     )}

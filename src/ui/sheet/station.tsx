@@ -321,7 +321,7 @@ function Cell({ cell }: { cell: SheetCell }) {
       </span>
     );
   return (
-    <div className="grid h-full grid-cols-[64px_1fr] items-center px-1.5" title={cell.problem ?? undefined}>
+    <div className="grid h-full grid-cols-[64px_1fr] items-center px-1.5" title={cell.outOfDate ? 'made from a file that was replaced since' : (cell.problem ?? undefined)}>
       {cell.small ? (
         <img
           src={pictureAddress(cell.small)}
@@ -336,6 +336,7 @@ function Cell({ cell }: { cell: SheetCell }) {
       <span className="pl-2 leading-snug">
         <Mark state={cell.state} size={18} />
         <span className="block text-[12px] text-soft">{cell.priceMinor ? amount(cell.priceMinor) : ''}</span>
+        {cell.outOfDate && <span className="block bg-ochre-t px-1 text-[10.5px] text-ochre">old file</span>}
       </span>
     </div>
   );

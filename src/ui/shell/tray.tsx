@@ -50,7 +50,7 @@ export function Tray() {
       {work.slice(0, 3).map((w) => (
         <Link
           key={w.key}
-          href={w.kind === 'measuring' ? '/artwork' : w.kind === 'drafting' ? '/proofs' : '/press'}
+          href={w.kind === 'measuring' || w.kind === 'reading' ? '/artwork' : w.kind === 'drafting' ? '/proofs' : '/press'}
           className="flex min-w-0 items-center gap-2.5"
         >
           {w.kind === 'sending' && <Mark state="sending" />}

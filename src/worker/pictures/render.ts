@@ -112,27 +112,28 @@ export async function compose(
   return { rgb: printOver(s.sheet, s.pixels, layer, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
 }
 
-/** Renders the mockups of one artwork that are not in the store yet. Returns the files that are there afterwards. */
-export async function renderPictures(workingFile: string, orders: PictureOrder[]): Promise<string[]> {
+/** Renders the mockups that are not in the store yet, artwork by artwork. Returns the files that are there afterwards. */
+export async function renderPictures(orders: PictureOrder[]): Promise<string[]> {
   const there: string[] = [];
-  const missing: PictureOrder[] = [];
+  const missing = new Map<string, PictureOrder[]>();
   for (const order of orders) {
     if ((await has('derived', order.file)) && (await has('derived', order.small))) there.push(order.file);
-    else missing.push(order);
+    else missing.set(order.working, [...(missing.get(order.working) ?? []), order]);
   }
-  if (!missing.length) return there;
-  const artwork = await decode(pathOf('derived', workingFile));
-  const layers = new Map<string, PrintLayer>();
-  for (const order of missing) {
-    const { rgb, size } = await compose(order, artwork, layers);
-    const picture = () => sharp(rgb, { raw: { width: size, height: size, channels: 3 } });
-    const [large, small] = await Promise.all([
-      picture().jpeg(MOCKUP_JPEG).toBuffer(),
-      picture().resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer(),
-    ]);
-    await keepDerived(order.file, large);
-    await keepDerived(order.small, small);
-    there.push(order.file);
+  for (const [working, its] of missing) {
+    const artwork = await decode(pathOf('derived', working));
+    const layers = new Map<string, PrintLayer>();
+    for (const order of its) {
+      const { rgb, size } = await compose(order, artwork, layers);
+      const picture = () => sharp(rgb, { raw: { width: size, height: size, channels: 3 } });
+      const [large, small] = await Promise.all([
+        picture().jpeg(MOCKUP_JPEG).toBuffer(),
+        picture().resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer(),
+      ]);
+      await keepDerived(order.file, large);
+      await keepDerived(order.small, small);
+      there.push(order.file);
+    }
   }
   return there;
 }
