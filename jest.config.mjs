@@ -11,7 +11,7 @@ const base = {
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^(\\.{1,2}/.*)\\.js$': '$1' },
   // shipped as ES modules only
-  transformIgnorePatterns: ['/node_modules/(?!cookie/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(cookie|culori)/)'],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist', '<rootDir>/data'],
 };
 export default {

@@ -23,6 +23,13 @@ async function bringIn(pieces: Piece[]): Promise<void> {
   await Promise.all([hand(), hand()]);
 }
 
+/** Links the light and dark twins that were found so far, as a seller would after a look at them. */
+async function linkTwins(): Promise<void> {
+  const { items } = await api<{ items: { kind: string; ids: string[] }[] }>('GET', '/artworks/alike');
+  for (const group of items.filter((g) => g.kind === 'twin'))
+    await api('POST', '/artworks/alike', { ids: group.ids, decision: 'link' });
+}
+
 /** Begins a run unless one of that name is there, and waits until it is drafted. */
 async function runOf(name: string, pieces: Piece[], docket: string, outlets: string[]): Promise<Run> {
   const { items } = await api<{ items: Run[] }>('GET', '/runs');
@@ -62,6 +69,11 @@ try {
 
   // what is wanted first is drawn first, and sent while the rest is still being drawn
   await bringIn(first);
+  await measured(
+    first.map((p) => p.file),
+    120,
+  );
+  await linkTwins();
   const opening = runOf('Opening shirts', first, shirt, ['kestrel', 'quayside']).then((run) => send(run, 'live'));
   await bringIn(walls);
   const hall = opening

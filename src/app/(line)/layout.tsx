@@ -27,11 +27,12 @@ export default async function Layout({ children }: { children: React.ReactNode }
       <Keys />
       <Toaster
         position="bottom-left"
-        offset={{ bottom: 52 }}
+        offset={{ bottom: 84 }}
         toastOptions={{
           unstyled: true,
           classNames: {
-            toast: 'bg-ink text-paper px-4 py-3 text-[13px] font-medium w-[360px] flex gap-2',
+            toast: 'font-sans! bg-ink text-paper px-4 py-3 text-[13px] font-medium w-[380px] flex gap-3',
+            actionButton: 'ml-auto shrink-0 font-semibold underline',
             error: 'bg-spot! text-spotink!',
           },
         }}

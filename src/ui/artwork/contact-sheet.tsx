@@ -162,7 +162,7 @@ const Card = memo(
           ) : (
             <span className="text-[12px] text-soft">{a ? 'being measured…' : ''}</span>
           )}
-          {a && <Flags card={a} />}
+          {a && <Flags card={a} most={size === 'small' ? 1 : 2} />}
         </div>
         {a && (
           <>
@@ -190,7 +190,7 @@ const Card = memo(
 );
 
 /** What a seller should know before using an artwork, in a word each. */
-function Flags({ card: a }: { card: CardView }) {
+function Flags({ card: a, most }: { card: CardView; most: number }) {
   const flags = [
     a.inches !== null &&
       a.inches < 5 &&
@@ -207,7 +207,7 @@ function Flags({ card: a }: { card: CardView }) {
           <Link2 size={11} aria-label="linked" />
         </i>
       )}
-      {flags.slice(0, 2).map(([word, why]) => (
+      {flags.slice(0, most).map(([word, why]) => (
         <i
           key={word}
           title={why}

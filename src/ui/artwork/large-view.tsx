@@ -56,10 +56,14 @@ export function LargeView({ id, ground }: { id: string; ground: string }) {
     <div className="grid h-full min-h-0 grid-rows-[1fr_auto]">
       <div className={`min-h-0 overflow-auto ${under.className}`} style={under.style}>
         {a.large ? (
-          <div className={zoom ? 'w-max p-6' : 'grid h-full place-items-center p-6'}>
+          <div className={zoom ? 'w-max p-6' : 'grid h-full place-items-center'} style={zoom ? {} : { containerType: 'size' }}>
             <div
-              className={`relative ${zoom ? '' : 'max-h-full max-w-full'}`}
-              style={zoom ? {} : { aspectRatio: `${a.widthPx} / ${a.heightPx}`, height: '100%' }}
+              className="relative"
+              style={
+                zoom
+                  ? {}
+                  : { aspectRatio: `${a.widthPx} / ${a.heightPx}`, width: `min(94cqw, ${(94 * a.widthPx!) / a.heightPx!}cqh)` }
+              }
             >
               <img
                 src={a.large}

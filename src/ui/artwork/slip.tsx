@@ -255,7 +255,7 @@ function Pick({
   return (
     <div className="[&>div]:mt-0">
       <Line label={label} from={<From source={source} />}>
-        <select className="field" aria-label={label.toLowerCase()} value={value} onChange={(e) => save(e.target.value)}>
+        <select className={SELECT} aria-label={label.toLowerCase()} value={value} onChange={(e) => save(e.target.value)}>
           <option value="">{empty}</option>
           {values.map((v) => (
             <option key={v}>{v}</option>

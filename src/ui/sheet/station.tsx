@@ -321,7 +321,10 @@ function Cell({ cell }: { cell: SheetCell }) {
       </span>
     );
   return (
-    <div className="grid h-full grid-cols-[64px_1fr] items-center px-1.5" title={cell.outOfDate ? 'made from a file that was replaced since' : (cell.problem ?? undefined)}>
+    <div
+      className="grid h-full grid-cols-[64px_1fr] items-center px-1.5"
+      title={cell.outOfDate ? 'made from a file that was replaced since' : (cell.problem ?? undefined)}
+    >
       {cell.small ? (
         <img
           src={pictureAddress(cell.small)}

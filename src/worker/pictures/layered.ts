@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { buffer } from 'node:stream/consumers';
 import { DOMParser, type Element } from '@xmldom/xmldom';
-import { readPsd, type Layer as PsdLayer } from 'ag-psd';
+import { initializeCanvas, readPsd, type Layer as PsdLayer } from 'ag-psd';
 import sharp from 'sharp';
 import { openArchive, type ArchiveFile } from '../../files/archive';
 import { flatten, type Layer } from './layers';
@@ -16,6 +16,14 @@ export interface Flat {
   titles: string[];
   notes: string[];
 }
+
+// the reader asks for a canvas to hold pixels; plain memory does
+initializeCanvas(
+  () => {
+    throw new Error('no canvas here');
+  },
+  (width, height) => ({ width, height, data: new Uint8ClampedArray(width * height * 4), colorSpace: 'srgb' }) as ImageData,
+);
 
 /** Reads a PSD: the flattened picture that most programs store with it, else its visible layers laid over each other. */
 export async function readLayeredPsd(path: string, fileName: string): Promise<Flat> {
