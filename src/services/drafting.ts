@@ -143,7 +143,7 @@ export function prepare(
       sentence: `Left out, hard to read: ${choice.leftOut.map((c) => `${c.name} (${Math.round(c.legibility * 100)}%)`).join(', ')}.`,
     });
 
-  const used = [...new Set(choice.offered.map((c) => c.print))];
+  const used = [...new Set(choice.offered.map((c) => c.print))].sort((a, b) => a - b);
   if (used.some((i) => i > 0))
     problems.push({
       code: 'twins',

@@ -59,7 +59,8 @@ export function applyPatch(it: Editable, patch: Patch, fileName: string, source:
   const next: Editable = { ...it, byHand: { ...it.byHand }, sources: { ...it.sources } };
   const put = <F extends SourcedField>(field: F, value: Editable[F], from = source) => {
     if (from !== 'hand' && it.sources[field] === 'hand') return;
-    if (JSON.stringify(it[field]) === JSON.stringify(value)) return;
+    // the same again from a better source confirms what was only proposed
+    if (JSON.stringify(it[field]) === JSON.stringify(value) && !(it.sources[field] ?? '').startsWith('proposed')) return;
     next[field] = value;
     next.sources[field] = from;
   };

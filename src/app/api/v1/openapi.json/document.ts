@@ -1,3 +1,4 @@
+import { SEARCH_PARTS } from '@/services/artworks';
 import { DOCKET_SCHEMA } from '@/services/docket-schema';
 
 /** The description of `/api/v1`. A test holds its paths to the routes that are there. */
@@ -64,27 +65,116 @@ export const DOCUMENT = {
     '/health': { get: op('is the web server up', object({ ok: { type: 'boolean' } }), { open: true }) },
     '/openapi.json': { get: op('this description', { type: 'object' }, { open: true }) },
     '/artworks': {
-      get: op('artworks, oldest first', list('Artwork'), {
-        parameters: [...inQuery('state', 'drawer', 'tone', 'find'), ...PAGED],
+      get: op('artworks in the order they came', list('Artwork'), {
+        parameters: [...inQuery(...SEARCH_PARTS.filter((p) => p !== 'sort')), ...PAGED],
       }),
       post: op('brings in files; answers what became of each', object({ results: { type: 'array', items: ref('TakenIn') } }), {
         status: 201,
-        multipart: object({ drawer: text, files: { type: 'array', items: { type: 'string', format: 'binary' } } }),
+        multipart: object({ drawer: text, batch: text, files: { type: 'array', items: { type: 'string', format: 'binary' } } }),
       }),
+    },
+    '/artworks/found': {
+      get: op('ids of everything a search finds, in its order', object({ ids: texts }), { parameters: inQuery(...SEARCH_PARTS) }),
+    },
+    '/artworks/cards': {
+      post: op('the little that a contact sheet shows of up to 500 artworks', list('Card'), { body: ids }),
+    },
+    '/artworks/change': {
+      post: op('changes one artwork or thousands as one step; with `preview` only says what would change', ref('ChangeReport'), {
+        body: object({ ids: ids.properties.ids!, change: ref('Change'), preview: { type: 'boolean' } }, ['ids', 'change']),
+      }),
+    },
+    '/artworks/undo': {
+      post: op('takes a change back: the one named, else the last', object({ label: text, artworks: whole }), {
+        body: object({ id: text }),
+      }),
+    },
+    '/artworks/dependants': {
+      post: op('what was made from artworks, as a sentence', object({ sentence: text, proofs: whole, listings: whole }), {
+        body: ids,
+      }),
+    },
+    '/artworks/empty-bin': { post: op('removes deleted artworks for good', object({ removed: whole })) },
+    '/artworks/choices': { get: op('subjects, occasions, marks and standings with how often each occurs', { type: 'object' }) },
+    '/artworks/alike': {
+      get: op(
+        'groups of copies, twins and families that nobody has decided on',
+        object({ items: { type: 'array', items: object({ kind: { enum: ['copy', 'twin', 'family'] }, ids: texts }) } }),
+      ),
+      post: op('links, merges or tells apart; one step that can be undone', object({ undo: text }), {
+        body: object({ ids: texts, decision: { enum: ['link', 'merge', 'ignore'] }, keep: text }, ['ids', 'decision']),
+      }),
+    },
+    '/artworks/intake': { get: op('files that could not be taken, and archives that are being unpacked', { type: 'object' }) },
+    '/artworks/parcels/{id}/stop': { parameters: [inPath('id')], post: op('stops an archive; what came out of it stays', {}) },
+    '/artworks/settings': {
+      get: op('the file-name pattern and the keys of marks', ref('ArtworkSettings')),
+      patch: op('changes them', ref('ArtworkSettings'), { body: ref('ArtworkSettings') }),
+    },
+    '/artworks/file-names': {
+      post: op(
+        'how a pattern reads file names; nothing is written',
+        object({ fits: whole, items: { type: 'array', items: { type: 'object' } } }),
+        { body: object({ pattern: text, ids: texts }, ['pattern', 'ids']) },
+      ),
     },
     '/artworks/{id}': {
       parameters: [inPath('id')],
       get: op('one artwork', ref('Artwork')),
-      patch: op('changes what a hand may change', ref('Artwork'), {
-        body: object({ name: text, subject: text, keywords: texts }),
+      patch: op('changes what a hand may change', ref('Artwork'), { body: ref('Change') }),
+    },
+    '/artworks/{id}/uses': {
+      parameters: [inPath('id')],
+      get: op('proofs and listings made from it, and what it is like', { type: 'object' }),
+    },
+    '/artworks/{id}/versions': {
+      parameters: [inPath('id')],
+      get: op(
+        'the files it has had, the newest first',
+        object({ items: { type: 'array', items: object({ version: whole, fileName: text, bytes: whole, putInAt: text }) } }),
+      ),
+      post: op('puts a better file in its place; the body is the file', object({ version: whole }), {
+        status: 201,
+        parameters: inQuery('fileName'),
       }),
+    },
+    '/artworks/{id}/versions/{version}': {
+      parameters: [inPath('id'), inPath('version')],
+      post: op('puts an earlier file back in place', object({ version: whole })),
     },
     '/artworks/{id}/original': {
       parameters: [inPath('id')],
       get: op('the file as it came in, bit for bit', null, { binary: 'application/octet-stream' }),
     },
     '/artworks/dismiss': { post: op('takes refused files off the list', {}, { body: object({ ids: texts }) }) },
-    '/drawers': { get: op('drawers with how many artworks each holds', list('Drawer')) },
+    '/uploads': {
+      post: op('announces a resumable upload (tus 1.0.0); metadata: filename, drawer, batch', null, { status: 201 }),
+    },
+    '/uploads/{id}': {
+      parameters: [inPath('id')],
+      head: op('how far an upload has come', null),
+      patch: op('its next part; the last one answers what became of the file', ref('TakenIn')),
+      delete: op('gives it up', null, { status: 204 }),
+    },
+    '/drawers': {
+      get: op('drawers, nested by their paths, with how many artworks each holds', list('Drawer')),
+      post: op('makes a drawer', object({ id: text, path: text }), { status: 201, body: object({ path: text }, ['path']) }),
+    },
+    '/drawers/{id}': {
+      parameters: [inPath('id')],
+      patch: op('renames or moves it with all inside', object({ id: text, path: text }), {
+        body: object({ path: text }, ['path']),
+      }),
+      delete: op('takes it away; artworks in it are in no drawer then', {}),
+    },
+    '/searches': {
+      get: op('saved searches', list('Search')),
+      post: op('keeps a search under a name', ref('Search'), {
+        status: 201,
+        body: object({ name: text, query: text }, ['name', 'query']),
+      }),
+    },
+    '/searches/{id}': { parameters: [inPath('id')], delete: op('forgets it', {}) },
     '/blanks': { get: op('blanks of the print houses', list('Blank')) },
     '/blanks/refresh': { post: op('fetches the print houses’ catalogues', list('Blank')) },
     '/scenes': { get: op('scenes that ship', list('Scene')) },
@@ -184,17 +274,22 @@ export const DOCUMENT = {
         'status',
         'detail',
       ]),
-      TakenIn: object({ fileName: text, outcome: { enum: ['taken', 'already here', 'refused'] }, id: text, sentence: text }, [
-        'fileName',
-        'outcome',
-      ]),
+      TakenIn: object(
+        { fileName: text, outcome: { enum: ['taken', 'already here', 'unpacking', 'refused'] }, id: text, sentence: text },
+        ['fileName', 'outcome'],
+      ),
       Artwork: object({
         id: text,
         seq: whole,
         name: text,
         subject: text,
+        audience: { enum: ['', 'adult', 'youth', 'child'] },
+        occasion: text,
         keywords: texts,
+        marks: texts,
         drawer: nullable('string'),
+        standing: { enum: ['here', 'aside', 'deleted'] },
+        version: whole,
         fileName: text,
         bytes: whole,
         state: { enum: ['arriving', 'ready', 'refused'] },
@@ -203,11 +298,50 @@ export const DOCUMENT = {
         widthPx: nullable('integer'),
         heightPx: nullable('integer'),
         measured: nullable('object'),
+        said: { type: ['array', 'null'], description: 'lines read in it with confidence and box; null while not read yet' },
+        words: { ...text, description: 'what it says: by hand, else as read' },
+        tone: nullable('string'),
+        picture: nullable('string'),
+        repeat: nullable('string'),
+        byHand: { type: 'object', description: 'what a hand says against the measurement' },
+        sources: { type: 'object', description: 'where each field comes from' },
+        motifId: nullable('string'),
         thumb: nullable('string'),
+        large: nullable('string'),
         original: text,
         createdAt: text,
       }),
-      Drawer: object({ id: text, name: text, artworks: whole }),
+      Card: object({ id: text, name: text, state: text, tone: nullable('string'), words: text, thumb: nullable('string') }),
+      Change: object({
+        name: text,
+        subject: text,
+        audience: text,
+        occasion: text,
+        keywords: texts,
+        marks: texts,
+        addKeywords: texts,
+        removeKeywords: texts,
+        addMarks: texts,
+        removeMarks: texts,
+        drawer: nullable('string'),
+        standing: { enum: ['here', 'aside', 'deleted'] },
+        tone: { type: ['string', 'null'], description: 'null: as measured' },
+        picture: nullable('string'),
+        repeat: nullable('string'),
+        said: nullable('string'),
+        replace: object({ field: { enum: ['name', 'subject'] }, find: text, put: text }),
+        fromFileName: { ...text, description: 'a pattern such as <subject>_<phrase>_<tone>' },
+        nameFromFile: { type: 'boolean' },
+      }),
+      ChangeReport: object({
+        changed: whole,
+        of: whole,
+        examples: { type: 'array', items: object({ id: text, field: text, before: {}, after: {} }) },
+        undo: nullable('string'),
+      }),
+      ArtworkSettings: object({ fileNamePattern: text, markKeys: { type: 'object' } }),
+      Search: object({ id: text, name: text, query: text }),
+      Drawer: object({ id: text, name: text, path: text, parentId: nullable('string'), artworks: whole, within: whole }),
       Blank: object({
         id: text,
         name: text,
