@@ -1,7 +1,8 @@
+import { artwork } from './artwork';
 import { line } from './line';
 import { mockups } from './mockups';
 
-const TOPICS: Record<string, () => Promise<void>> = { mockups, line };
+const TOPICS: Record<string, () => Promise<void>> = { mockups, artwork, line };
 
 const wanted = process.argv.slice(2);
 for (const topic of wanted.length ? wanted : Object.keys(TOPICS)) {

@@ -180,6 +180,10 @@ export async function setMeasured(
   return true;
 }
 
+export async function countArriving(tx: Tx): Promise<number> {
+  return (await row<{ n: number }>(tx, "SELECT count(*)::int AS n FROM artwork WHERE state = 'arriving'"))!.n;
+}
+
 export async function setSaid(tx: Tx, id: string, sha256: string, said: SaidLine[]): Promise<boolean> {
   const set = await tx.query('UPDATE artwork SET said = $3 WHERE id = $1 AND file_sha256 = $2', [
     id,

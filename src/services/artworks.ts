@@ -49,7 +49,7 @@ export function filterOf(s: Search): { filter: ArtworkFilter; sort: Sort } {
   if (s.batch && !/^[0-9a-f-]{36}$/.test(s.batch)) throw new Trouble('bad-request', 'batch is the id of a batch.', 'batch');
   const repeats = oneOf(s.repeats, ['yes', 'no'], 'repeats');
   return {
-    sort: oneOf(s.sort, Object.keys(SORTS) as Sort[], 'sort') ?? 'oldest',
+    sort: oneOf(s.sort, Object.keys(SORTS) as Sort[], 'sort') ?? 'newest',
     filter: {
       find: s.find,
       drawer: s.drawer === undefined ? undefined : s.drawer === '-' ? '' : s.drawer,

@@ -25,6 +25,7 @@ export interface Measurement {
 
 /** Reading words waits behind pictures: sellers look first. */
 const WORDS_URGENCY = 10;
+const WORDS_WAIT_SECONDS = 2;
 
 /** Writes what was measured, proposes what the file's name and titles tell, finds its like, and has the words read. */
 export const recordMeasured = (workspace: string, id: string, sha256: string, m: Measurement): Promise<void> =>
@@ -34,9 +35,26 @@ export const recordMeasured = (workspace: string, id: string, sha256: string, m:
     await likeness.keepFingerprint(tx, id, m.fingerprint);
     await proposeFor(tx, id);
     await findLike(tx, id);
-    // two lanes: more would only take the worker's places from pictures and sending
-    const queue = `words:${parseInt(id.slice(0, 2), 16) % 2}`;
-    await addJob(tx, 'artwork.words', { workspace, artworkId: id }, { queue, key: `words:${id}`, urgency: WORDS_URGENCY });
+    await readLater(tx, workspace, id);
+  });
+
+/** Has a worker read the words. Two lanes: more would only take the worker's places from pictures and sending. */
+function readLater(tx: Tx, workspace: string, id: string, delaySeconds = 0): Promise<void> {
+  const queue = `words:${parseInt(id.slice(0, 2), 16) % 2}`;
+  return addJob(
+    tx,
+    'artwork.words',
+    { workspace, artworkId: id },
+    { queue, key: `words:${id}`, urgency: WORDS_URGENCY, delaySeconds },
+  );
+}
+
+/** While files are still to be measured, words wait. Says whether they do. */
+export const putOffWords = (workspace: string, id: string): Promise<boolean> =>
+  inWorkspace(workspace, async (tx) => {
+    const waits = (await data.countArriving(tx)) > 0;
+    if (waits) await readLater(tx, workspace, id, WORDS_WAIT_SECONDS);
+    return waits;
   });
 
 /** Writes the words that were read, and what follows from them. */

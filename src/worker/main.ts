@@ -8,7 +8,7 @@ import { artwork, thumbName, workingName } from '../services/artworks';
 import { finishDrafts, planDrafts } from '../services/drafting';
 import { unpackParcel } from '../services/intake';
 import { sendOne } from '../services/sending';
-import { recordMeasured, recordRefused, recordSaid } from '../services/understanding';
+import { putOffWords, recordMeasured, recordRefused, recordSaid } from '../services/understanding';
 import { watchInbox } from './inbox';
 import { standIn } from './presence';
 import type { PictureResult, PictureTask } from './picture-thread';
@@ -57,6 +57,8 @@ const tasks: TaskList = {
     const { workspace, artworkId } = payload as Payload;
     const it = await artwork(workspace, artworkId).catch(() => null);
     if (it?.state !== 'ready' || it.said) return;
+    // while pictures are still coming in, all hands are for them
+    if (await putOffWords(workspace, it.id)) return;
     await recordSaid(workspace, it.id, it.sha256, await words.run({ working: workingName(it.sha256) }));
   },
   'parcel.unpack': async (payload) => {

@@ -138,11 +138,11 @@ export function Bar({
             <select
               aria-label="Order"
               className={select}
-              value={search.get('sort') ?? 'oldest'}
-              onChange={(e) => put({ sort: e.target.value === 'oldest' ? null : e.target.value })}
+              value={search.get('sort') ?? 'newest'}
+              onChange={(e) => put({ sort: e.target.value === 'newest' ? null : e.target.value })}
             >
-              <option value="oldest">arrival</option>
               <option value="newest">arrival, newest first</option>
+              <option value="oldest">arrival, oldest first</option>
               <option value="name">name</option>
               <option value="subject">subject</option>
               <option value="largest">size</option>

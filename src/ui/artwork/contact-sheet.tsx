@@ -70,7 +70,7 @@ export function ContactSheet({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [at, columns]);
   return (
-    <div ref={scroller} className="h-full overflow-auto px-2.5" tabIndex={-1}>
+    <div ref={scroller} className="h-full overflow-auto px-2.5" tabIndex={0}>
       <div
         className="relative"
         style={{ height: rows.getTotalSize() + GAP }}

@@ -22,11 +22,16 @@ export function MarkKeyLine({
   return (
     <div className="flex items-center gap-3 overflow-hidden border-t border-rule px-3.5 py-1.5 text-[12px] whitespace-nowrap">
       {KEYS.filter((k) => keys[k]).map((k) => (
-        <button key={k} disabled={!active} className="flex items-center gap-1.5 disabled:text-faint" onClick={() => press(k)}>
+        <button
+          key={k}
+          disabled={!active}
+          className="flex min-h-[24px] items-center gap-1.5 disabled:text-soft"
+          onClick={() => press(k)}
+        >
           <span className="key">{k}</span> {keys[k]!.value}
         </button>
       ))}
-      <button className="text-soft hover:text-ink" onClick={edit}>
+      <button className="min-h-[24px] text-soft hover:text-ink" onClick={edit}>
         {Object.keys(keys).length ? 'set keys…' : 'set marks by one key…'}
       </button>
     </div>

@@ -250,12 +250,15 @@ function Drawers({
         />
       ) : (
         <div className="flex gap-3 px-1.5 pt-1">
-          <button className="flex items-center gap-1.5 text-[12px] text-soft hover:text-ink" onClick={() => setMaking(true)}>
+          <button
+            className="flex min-h-[24px] items-center gap-1.5 text-[12px] text-soft hover:text-ink"
+            onClick={() => setMaking(true)}
+          >
             <FolderPlus size={13} /> New drawer
           </button>
           {now && now !== '-' && (
             <button
-              className="text-[12px] text-soft hover:text-spot"
+              className="min-h-[24px] text-[12px] text-soft hover:text-spot"
               onClick={() => {
                 const d = drawers.find((x) => x.path === now);
                 if (!d) return;
@@ -295,14 +298,14 @@ function Facet({
 }) {
   const now = search.get(part);
   return (
-    <div className="flex items-baseline gap-2 px-1.5 py-[2px]" role="group" aria-label={label}>
+    <div className="flex items-baseline gap-1 px-1.5" role="group" aria-label={label}>
       <span className="w-[52px] shrink-0 text-soft">{label}</span>
-      <span className="flex flex-wrap gap-x-1.5">
+      <span className="flex flex-wrap">
         {values.map((v) => (
           <button
             key={v}
             aria-pressed={now === v}
-            className={now === v ? 'bg-ink px-1 text-paper' : 'hover:underline'}
+            className={`min-h-[24px] min-w-[24px] px-1 ${now === v ? 'bg-ink text-paper' : 'hover:underline'}`}
             onClick={() => put({ [part]: now === v ? null : v })}
           >
             {v}

@@ -322,7 +322,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
               ids={ids}
               cards={cards}
               columns={(search.get('cols') ?? FIRST_COLUMNS).split(',')}
-              sort={search.get('sort') ?? 'oldest'}
+              sort={search.get('sort') ?? 'newest'}
               sortBy={(sort) => put({ sort })}
               ground={ground}
               openId={openId}

@@ -102,7 +102,7 @@ export function TableView({
       role="grid"
       aria-label="Artworks"
       aria-rowcount={ids.length}
-      tabIndex={-1}
+      tabIndex={0}
     >
       <div style={{ minWidth: width }}>
         <div

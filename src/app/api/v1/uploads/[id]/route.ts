@@ -3,4 +3,6 @@ import { answerUpload } from '@/services/uploads';
 
 /** How far an upload has come, its next part, and giving it up. */
 const goOn = route((caller, request, { id }) => answerUpload(caller.workspace, request, id));
-export { goOn as HEAD, goOn as PATCH, goOn as DELETE };
+export const HEAD = goOn;
+export const PATCH = goOn;
+export const DELETE = goOn;
