@@ -139,7 +139,7 @@ async function intake(stack: Stack, page: Page, files: string[]): Promise<void> 
     'artwork.words_recall',
     sums.hits / sums.known,
     'share',
-    `${known.size} designs of 44 phrases in 12 faces, light and dark; aim 0.85`,
+    `${known.size} designs of 44 phrases in 11 faces of ten families, light and dark; aim 0.85`,
   );
   figure('artwork.words_precision', sums.hits / sums.read, 'share', 'the same designs; aim 0.90');
 }

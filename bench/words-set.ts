@@ -34,7 +34,7 @@ const PHRASES = [
   'OLD SCHOOL SAILOR', 'Wish you were here',
 ]; // prettier-ignore
 
-/** Forty-four phrases in twelve faces, each in light and in dark ink: in one line, stacked, or on an arch with a line below. */
+/** Forty-four phrases in eleven faces of ten families, each in light and in dark ink: in one line, stacked, or on an arch with a line below. */
 export function letteredDesigns(): Lettered[] {
   return PHRASES.flatMap((text, i) =>
     (['light', 'dark'] as const).map((tone, t): Lettered => {

@@ -13,7 +13,6 @@ const FILES = {
   thin: '@fontsource/josefin-sans/files/josefin-sans-latin-400-normal.woff',
   western: '@fontsource/rye/files/rye-latin-400-normal.woff',
   poster: '@fontsource/anton/files/anton-latin-400-normal.woff',
-  comic: '@fontsource/bangers/files/bangers-latin-400-normal.woff',
   brush: '@fontsource/lobster/files/lobster-latin-400-normal.woff',
   marker: '@fontsource/permanent-marker/files/permanent-marker-latin-400-normal.woff',
   book: '@fontsource/playfair-display/files/playfair-display-latin-900-normal.woff',

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Editable } from '../core/artwork/change';
-import type { Likeness } from '../core/artwork/likeness';
+import { groupsOf, type Group } from '../core/artwork/likeness';
 import * as data from '../data/artworks';
 import { inWorkspace } from '../data/database';
 import * as keeping from '../data/keeping';
@@ -8,40 +8,10 @@ import * as likeness from '../data/likeness';
 import type { Pair } from '../data/likeness';
 import { Trouble } from './trouble';
 
-/** Artworks that belong together: the oldest, and those that are like it. */
-export interface Group {
-  kind: Likeness;
-  ids: string[];
-}
-
-/**
- * Groups of artworks that nobody has decided on. Each gathers around its oldest artwork and holds only what is like that
- * one itself, so that a chain of small differences does not join what is different.
- */
+/** Groups of artworks that nobody has decided on. */
 export async function openGroups(workspace: string): Promise<Group[]> {
   const pairs = await inWorkspace(workspace, (tx) => likeness.listPairs(tx, 'open'));
   return groupsOf(pairs);
-}
-
-export function groupsOf(pairs: Pick<Pair, 'olderId' | 'newerId' | 'kind'>[]): Group[] {
-  const groups: Group[] = [];
-  for (const kind of ['copy', 'twin', 'family'] as const) {
-    const taken = new Map<string, Group>();
-    for (const p of pairs.filter((q) => q.kind === kind)) {
-      if (taken.has(p.newerId)) continue;
-      const around = taken.get(p.olderId);
-      // a member of another group does not found one of its own unless it is that group's oldest
-      if (around && around.ids[0] !== p.olderId) continue;
-      const group = around ?? { kind, ids: [p.olderId] };
-      if (!around) {
-        groups.push(group);
-        taken.set(p.olderId, group);
-      }
-      group.ids.push(p.newerId);
-      taken.set(p.newerId, group);
-    }
-  }
-  return groups;
 }
 
 export type Decision = 'link' | 'ignore' | 'merge';

@@ -37,7 +37,9 @@ test('an upload is paused, survives a reload of the page, and goes on by itself'
   writeFileSync(big, await motif(9199, 3700, 4400));
   await page.goto('/artwork?drawer=Surf');
   let hold = true;
-  await page.route('**/api/v1/uploads/*', (route) => (hold && route.request().method() === 'PATCH' ? undefined : route.continue()));
+  await page.route('**/api/v1/uploads/*', (route) =>
+    hold && route.request().method() === 'PATCH' ? undefined : route.continue(),
+  );
   await page.getByTestId('files').setInputFiles([big]);
   await page.getByRole('button', { name: 'Pause slow_wave-9_dark.png' }).click();
   await expect(page.getByRole('button', { name: 'Go on with slow_wave-9_dark.png' })).toBeVisible();
@@ -83,7 +85,9 @@ test('artwork is dragged into a drawer, looked at large and side by side, and th
   await page.request.post('/api/v1/drawers', { data: { path: 'Dunes' } });
   await page.goto('/artwork?drawer=Surf&sort=name');
   await expect(options(page)).toHaveCount(5);
-  await options(page).first().dragTo(page.getByRole('button', { name: /^Dunes/ }));
+  await options(page)
+    .first()
+    .dragTo(page.getByRole('button', { name: /^Dunes/ }));
   await expect.poll(() => found(page, 'drawer=Dunes')).toBe(1);
   await expect(options(page)).toHaveCount(4);
   await page.keyboard.press('Escape');
@@ -92,8 +96,12 @@ test('artwork is dragged into a drawer, looked at large and side by side, and th
   await expect(page).toHaveURL(/view=large/);
   await expect(page.getByRole('checkbox', { name: 'trim box' })).toBeVisible();
   await page.keyboard.press('Escape');
-  await options(page).nth(1).click({ modifiers: ['Control'] });
-  await options(page).nth(2).click({ modifiers: ['Control'] });
+  await options(page)
+    .nth(1)
+    .click({ modifiers: ['Control'] });
+  await options(page)
+    .nth(2)
+    .click({ modifiers: ['Control'] });
   await page.getByRole('button', { name: 'Side by side' }).click();
   await expect(page.getByRole('region', { name: /wave/i })).toHaveCount(2);
   await page.reload();

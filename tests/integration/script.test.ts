@@ -34,7 +34,9 @@ test('the API description names every route that is there, and none that is not'
     for (const entry of readdirSync(folder, { withFileTypes: true })) {
       if (entry.isDirectory()) walk(join(folder, entry.name), `${at}/${entry.name.replace(/^\[(.*)\]$/, '{$1}')}`);
       else if (entry.name === 'route.ts')
-        for (const m of readFileSync(join(folder, entry.name), 'utf8').matchAll(/export const (GET|HEAD|POST|PUT|PATCH|DELETE)\b/g))
+        for (const m of readFileSync(join(folder, entry.name), 'utf8').matchAll(
+          /export const (GET|HEAD|POST|PUT|PATCH|DELETE)\b/g,
+        ))
           found.push(`${m[1]!.toLowerCase()} ${at}`);
     }
   };

@@ -7,7 +7,7 @@ import { derivedName, keepDerived } from '../../src/files/store';
 jest.setTimeout(300_000);
 
 // known text against recognised text: made-up phrases in faces that ship, so the truth is ours and exact
-test('forty-four phrases in twelve faces, in light and in dark ink, are read well enough to search by', async () => {
+test('forty-four phrases in eleven faces of ten families, in light and in dark ink, are read well enough to search by', async () => {
   const words = new Piscina<{ working: string }, SaidLine[]>({
     filename: join(process.env.PRESS_ROOT!, 'dist/words-thread.mjs'),
     maxThreads: 1,

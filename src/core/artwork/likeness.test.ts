@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { ALTERATIONS, alteredPrint, clipArt, printsOf } from '../../../bench/copies';
-import { groupsOf } from '../../services/alike';
 import { fingerprint } from './fingerprint';
-import { compare, wordsAlike } from './likeness';
+import { compare, groupsOf, wordsAlike } from './likeness';
 import type { Pixels } from './reduce';
 
 jest.setTimeout(240_000);
@@ -20,7 +19,7 @@ const motif = (ink: number[], accent: number[], scale = 1, margin = 0, bar = [30
       const [x, y] = [px / scale - margin, py / scale - margin];
       if (x < 0 || y < 0 || x >= 200 || y >= 220) return CLEAR;
       if (y < 130 && x > 60 && x < 60 + y) return ink;
-      if (y > 150 && y < 164) return (x % 25 < 16 ? accent : CLEAR);
+      if (y > 150 && y < 164) return x % 25 < 16 ? accent : CLEAR;
       if (y > 176 && y < 206) {
         let at = 10;
         for (const length of bar) {
@@ -45,14 +44,21 @@ test('with one word exchanged it is no copy', () =>
 test('the same picture with words known to differ is a family', () =>
   expect(compare(motif(CREAM, CORAL), motif(CREAM, CORAL), 'different')).toBe('family'));
 test('words are alike when they are the same, whatever their order or case', () =>
-  expect([wordsAlike(['HOLD', 'FAST'], ['fast', 'hold']), wordsAlike(['HOLD'], ['FAST']), wordsAlike([], ['FAST'])]).toEqual(['same', 'different', null]));
+  expect([wordsAlike(['HOLD', 'FAST'], ['fast', 'hold']), wordsAlike(['HOLD'], ['FAST']), wordsAlike([], ['FAST'])]).toEqual([
+    'same',
+    'different',
+    null,
+  ]));
 
 test('comparing is the same both ways', () => {
   const any = fc.uint8Array({ minLength: 24 * 24 * 4, maxLength: 24 * 24 * 4 }).map((rgba) => {
     rgba[3] = 255; // never empty
     return fingerprint({ rgba, width: 24, height: 24 });
   });
-  fc.assert(fc.property(any, any, (a, b) => compare(a, b) === compare(b, a) && compare(a, a) === 'copy'), { numRuns: 40 });
+  fc.assert(
+    fc.property(any, any, (a, b) => compare(a, b) === compare(b, a) && compare(a, a) === 'copy'),
+    { numRuns: 40 },
+  );
 });
 
 test('groups gather around their oldest and do not chain', () => {

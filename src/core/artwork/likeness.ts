@@ -150,3 +150,34 @@ export function wordsAlike(a: string[], b: string[]): WordsAlike {
   const common = [...p].filter((w) => q.has(w)).length;
   return common === p.size && common === q.size ? 'same' : 'different';
 }
+
+/** Artworks that belong together: the oldest, and those that are like it. */
+export interface Group {
+  kind: Likeness;
+  ids: string[];
+}
+
+/**
+ * Gathers pairs into groups. Each stands around its oldest artwork and holds only what is like that one itself, so that a
+ * chain of small differences does not join what is different. Give the pairs in the order of their artworks' age.
+ */
+export function groupsOf(pairs: { olderId: string; newerId: string; kind: Likeness }[]): Group[] {
+  const groups: Group[] = [];
+  for (const kind of ['copy', 'twin', 'family'] as const) {
+    const taken = new Map<string, Group>();
+    for (const p of pairs.filter((q) => q.kind === kind)) {
+      if (taken.has(p.newerId)) continue;
+      const around = taken.get(p.olderId);
+      // a member of another group does not found one of its own unless it is that group's oldest
+      if (around && around.ids[0] !== p.olderId) continue;
+      const group = around ?? { kind, ids: [p.olderId] };
+      if (!around) {
+        groups.push(group);
+        taken.set(p.olderId, group);
+      }
+      group.ids.push(p.newerId);
+      taken.set(p.newerId, group);
+    }
+  }
+  return groups;
+}

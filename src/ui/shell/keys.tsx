@@ -17,6 +17,13 @@ const HERE: Record<string, [string, string][]> = {
     ['Space', 'select'],
     ['Shift + arrows', 'extend'],
     ['Ctrl A', 'select all'],
+    ['Enter', 'one large, and back'],
+    ['Z', 'closer'],
+    ['1 … 9', 'mark what is selected'],
+    ['E', 'change a field of the selection'],
+    ['X', 'put aside'],
+    ['Delete', 'to the bin'],
+    ['Ctrl Z', 'take the last change back'],
   ],
   '/sheet': [
     ['← ↑ → ↓', 'move'],
