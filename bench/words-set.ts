@@ -17,7 +17,6 @@ const FACES: Face[] = [
   'thin',
   'western',
   'poster',
-  'comic',
   'brush',
   'marker',
   'book',

@@ -7,6 +7,7 @@ import type { ListingView } from '@/services/views';
 import { act, api } from '../api';
 import { amount, count } from '../format';
 import { Mark } from '../marks';
+import { SearchField } from '../search-field';
 
 const ROW = 66;
 const GRID = 'grid grid-cols-[34px_68px_minmax(220px,1fr)_120px_110px_86px_118px_132px] items-center gap-x-3 px-[18px]';
@@ -60,17 +61,7 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
             ? count(listings.length, 'listing')
             : `${shown.length} of ${count(listings.length, 'listing')}`}
         </span>
-        <label className="flex items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
-          <span className="key">/</span>
-          <input
-            type="search"
-            aria-label="Find listings"
-            placeholder="find by title or artwork"
-            value={find}
-            onChange={(e) => setFind(e.target.value)}
-            className="w-[170px] bg-transparent outline-none"
-          />
-        </label>
+        <SearchField label="Find listings" hint="find by title or artwork" value={find} change={setFind} />
         <select
           aria-label="Outlet"
           className="border-b-[1.5px] border-ink bg-transparent py-1"

@@ -7,6 +7,7 @@ import type { RunReport } from '@/services/runs';
 import { act, api } from '../api';
 import { amount, count, groundFor, pictureAddress } from '../format';
 import { Mark } from '../marks';
+import { SearchField } from '../search-field';
 import { ProofSlip } from '../proofs/proof-slip';
 import { typing } from '../shell/dialog';
 import { between, cropMarks, holds, stepped, type Range, type Spot } from './range';
@@ -140,17 +141,7 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
               </button>
             )}
           </span>
-          <label className="flex min-w-0 items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
-            <span className="key">/</span>
-            <input
-              type="search"
-              aria-label="Find in this sheet"
-              placeholder="find in this sheet"
-              value={find}
-              onChange={(e) => setFind(e.target.value)}
-              className="w-[130px] bg-transparent outline-none"
-            />
-          </label>
+          <SearchField label="Find in this sheet" hint="find in this sheet" value={find} change={setFind} />
           {range ? (
             <div className="ml-auto flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
               <b className="whitespace-nowrap text-teal">{inRange.length} selected</b>
