@@ -65,11 +65,12 @@ async function drawn(folder: string): Promise<string[]> {
       .filter((p) => p.file.endsWith('.png'))
       .map((p) => ({ file: p.file, make: () => draw({ ...p, width: 4500, height: 5400 }) })),
   ].slice(0, FILES);
-  const files: string[] = [];
-  for (const { file, make } of jobs) {
-    files.push(path.join(folder, file));
-    fs.writeFileSync(files.at(-1)!, await make());
-  }
+  const files = jobs.map(({ file }) => path.join(folder, file));
+  const waiting = jobs.map(({ make }, i) => ({ make, to: files[i]! }));
+  const hand = async () => {
+    for (let job = waiting.shift(); job; job = waiting.shift()) fs.writeFileSync(job.to, await job.make());
+  };
+  await Promise.all(os.cpus().map(hand));
   return files;
 }
 

@@ -8,19 +8,7 @@ export interface Lettered {
   svg: string;
 }
 
-const FACES: Face[] = [
-  'slab',
-  'script',
-  'round',
-  'didone',
-  'sans',
-  'thin',
-  'western',
-  'poster',
-  'brush',
-  'marker',
-  'book',
-];
+const FACES: Face[] = ['slab', 'script', 'round', 'didone', 'sans', 'thin', 'western', 'poster', 'brush', 'marker', 'book'];
 const INKS = { light: ['#f7efdc', '#f2c46a', '#a9dcd6'], dark: ['#1d3145', '#7a2016', '#17403f'] };
 const PHRASES = [
   'KEEP A LIGHT ON', 'Salt in my hair', 'LAST TRAIN HOME', 'Small boat club', 'HIGH WATER LOW HURRY', 'Cold hands warm heart',
@@ -62,7 +50,7 @@ export function letteredDesigns(): Lettered[] {
             i + 2,
           );
       return {
-        file: `${text.toLowerCase().replace(/[^a-z]+/g, '-')}-${tone}.png`,
+        file: `say-${text.toLowerCase().replace(/[^a-z]+/g, '-')}-${tone}.png`,
         text,
         svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 900 1080">${body}</svg>`,
       };

@@ -93,7 +93,6 @@ export function prepare(
 ): Prepared {
   const { spec } = docket;
   const rules = outlet.rules!;
-  const measured = artwork.measured!;
   const problems: Problem[] = [];
   const area = blank.areas.find((a) => a.name === spec.area)!;
   const placedOf = (a: ArtworkRow) =>

@@ -134,7 +134,10 @@ test('what is put aside or deleted is out of the way, says what depends on it, a
     'drafting',
   );
   const depends = await ok<{ sentence: string; proofs: number }>('POST', '/artworks/dependants', { ids: [id] });
-  expect(depends).toMatchObject({ proofs: 1, sentence: expect.stringContaining('1 artwork with 1 proof made from it') });
+  expect(depends).toMatchObject({
+    proofs: 1,
+    sentence: expect.stringContaining('1 artwork with 1 proof made from it') as string,
+  });
   const { undo } = await change([id!, other!], { standing: 'deleted' });
   expect(await found('')).not.toContain(id);
   expect(await found('standing=deleted')).toEqual(expect.arrayContaining([id, other]));
@@ -146,7 +149,7 @@ test('what is put aside or deleted is out of the way, says what depends on it, a
       }).then(async (r) => Buffer.from(await r.arrayBuffer())),
     ],
   ]);
-  expect(again[0]).toMatchObject({ outcome: 'already here', sentence: expect.stringContaining('lies in the bin') });
+  expect(again[0]).toMatchObject({ outcome: 'already here', sentence: expect.stringContaining('lies in the bin') as string });
   await ok('POST', '/artworks/undo', { id: undo });
   expect(await found('')).toEqual(expect.arrayContaining([id, other]));
   // for good

@@ -3,9 +3,7 @@ import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { SearchField } from '../search-field';
 import { COLUMNS, FIRST_COLUMNS } from './table-view';
-import type { Cloth, Size, View } from './types';
-
-type Put = (change: Record<string, string | null>) => void;
+import type { Cloth, Put, Size, View } from './types';
 
 const VIEWS: [View, string, React.ComponentType<{ size?: number }>][] = [
   ['contact', 'Contact sheet', LayoutGrid],

@@ -6,26 +6,25 @@ import { toast } from 'sonner';
 import type { ChangeReport } from '@/services/changing';
 import { act, api, Refusal } from '../api';
 import { count } from '../format';
-import { typing } from '../shell/dialog';
 import { AlikeView } from './alike-view';
 import { Bar, SelectionBar } from './bar';
-import { ChangeDialog, type ChangeField } from './change-dialog';
+import { ChangeDialog } from './change-dialog';
 import { ContactSheet, type Grip } from './contact-sheet';
 import { DeleteDialog } from './delete-dialog';
 import { Empty, IntakeList } from './intake-list';
+import { useStationKeys, type Asking, type Latest } from './keys';
 import { LargeView } from './large-view';
 import { MarkKeyLine, MarkKeysDialog } from './mark-keys';
 import { PairView } from './pair-view';
 import { PatternDialog } from './pattern-dialog';
-import { DRAGGED, Rail, searchText } from './rail';
+import { DRAGGED } from './drawers';
+import { Rail, searchText } from './rail';
 import { ArtworkSlip } from './slip';
 import { useCards, useFound, useLive } from './store';
 import { FIRST_COLUMNS, TableView } from './table-view';
 import type { Cloth, First, Size, View } from './types';
 import { UploadList } from './upload-list';
 import { filesOf, useUploads, type Incoming } from './uploads';
-
-type Asking = { what: 'change'; field: ChangeField } | { what: 'pattern' } | { what: 'keys' } | { what: 'delete' } | null;
 
 const NO_GROUPS: { items: unknown[] } = { items: [] };
 
@@ -85,7 +84,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
   // what a key or a button acts on: the selection, else the artwork under the cursor
   const selection = useMemo(() => (picked.size ? ids.filter((id) => picked.has(id)) : []), [ids, picked]);
   const target = useMemo(() => (selection.length ? selection : openId ? [openId] : []), [selection, openId]);
-  const latest = useRef({ ids, openId, target, picked });
+  const latest = useRef<Latest>({ ids, openId, target, picked });
   useEffect(() => {
     latest.current = { ids, openId, target, picked };
   }, [ids, openId, target, picked]);
@@ -144,70 +143,13 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
     [settings.markKeys, cards, change],
   );
 
-  useEffect(() => {
-    const key = (e: KeyboardEvent) => {
-      if (typing(e)) return;
-      const { ids: all, openId: at, target: to } = latest.current;
-      const meta = e.ctrlKey || e.metaKey;
-      const across = view === 'contact' ? columnsShown : 1;
-      const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: across, ArrowUp: -across }[e.key];
-      if (step && view !== 'alike') {
-        e.preventDefault();
-        const cursor = at ? all.indexOf(at) : -1;
-        const next = Math.max(0, Math.min(all.length - 1, cursor < 0 ? 0 : cursor + step));
-        if (!all[next]) return;
-        put({ open: all[next] });
-        if (e.shiftKey && cursor >= 0)
-          setPicked((old) => new Set([...old, ...all.slice(Math.min(cursor, next), Math.max(cursor, next) + 1)]));
-      } else if (e.key === ' ' && at && !(e.target instanceof HTMLButtonElement)) {
-        e.preventDefault();
-        setPicked((old) => {
-          const next = new Set(old);
-          if (!next.delete(at)) next.add(at);
-          return next;
-        });
-      } else if (meta && e.key.toLowerCase() === 'a') {
-        e.preventDefault();
-        setPicked(new Set(all));
-      } else if (meta && e.key.toLowerCase() === 'z') {
-        e.preventDefault();
-        takeBack(null);
-      } else if (/^[1-9]$/.test(e.key) && !meta && !e.altKey && pressKey(e.key)) {
-        // with artwork under the hand a digit marks it; without, it leads to a station
-        e.stopImmediatePropagation();
-      } else if (e.key === 'Enter' && at && !(e.target instanceof HTMLButtonElement))
-        put({ view: view === 'large' ? null : 'large' });
-      else if (e.key === 'Delete' && to.length) setAsking({ what: 'delete' });
-      else if (e.key.toLowerCase() === 'x' && !meta && to.length)
-        void change(to, { standing: 'aside' }, (r) => `${count(r.changed, 'artwork')} put aside.`).then(() =>
-          setPicked(new Set()),
-        );
-      else if (e.key.toLowerCase() === 'e' && !meta && to.length) setAsking({ what: 'change', field: 'subject' });
-      else if (e.key === 'Escape') {
-        if (view !== 'contact' && view !== 'table') put({ view: null, beside: null });
-        else if (latest.current.picked.size) setPicked(new Set());
-        else put({ open: null });
-      }
-    };
-    window.addEventListener('keydown', key, true);
-    const paste = (e: ClipboardEvent) => {
-      const files = [...(e.clipboardData?.files ?? [])];
-      if (!files.length) return;
-      e.preventDefault();
-      const stamp = new Date().toISOString().slice(0, 19).replace('T', ' ').replace(/:/g, '.');
-      take(
-        files.map((f) => ({
-          file: /^image\.\w+$/.test(f.name) ? new File([f], `Pasted ${stamp}.${f.name.split('.').at(-1)}`, { type: f.type }) : f,
-          drawer: null,
-        })),
-      );
-    };
-    window.addEventListener('paste', paste);
-    return () => {
-      window.removeEventListener('keydown', key, true);
-      window.removeEventListener('paste', paste);
-    };
-  }, [view, columnsShown, put, pressKey, change, take]);
+  const putAside = useCallback(
+    (to: string[]) =>
+      void change(to, { standing: 'aside' }, (r) => `${count(r.changed, 'artwork')} put aside.`).then(() => setPicked(new Set())),
+    [change],
+  );
+  const across = view === 'contact' ? columnsShown : 1;
+  useStationKeys({ view, across, latest, put, setPicked, pressKey, putAside, undo: undoLast, take, ask: setAsking });
 
   const file = (drawer: string | null) =>
     void change(
@@ -410,6 +352,8 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
     </div>
   );
 }
+
+const undoLast = () => takeBack(null);
 
 /** Takes a change back: the one named, or the last. */
 function takeBack(id: string | null): void {

@@ -58,3 +58,6 @@ export function groundStyle(
   if (card.lightness === null || (card.clearShare ?? 0) < 0.02) return { className: 'bg-paper2' };
   return { className: card.lightness > 0.62 ? 'bg-[#33302d]' : 'bg-[#efe6d4]' };
 }
+
+/** Changes parts of the address; null takes one out. */
+export type Put = (change: Record<string, string | null>) => void;

@@ -22,7 +22,7 @@ initializeCanvas(
   () => {
     throw new Error('no canvas here');
   },
-  (width, height) => ({ width, height, data: new Uint8ClampedArray(width * height * 4), colorSpace: 'srgb' }) as ImageData,
+  (width, height) => ({ width, height, data: new Uint8ClampedArray(width * height * 4), colorSpace: 'srgb' }),
 );
 
 /** Reads a PSD: the flattened picture that most programs store with it, else its visible layers laid over each other. */

@@ -1,0 +1,98 @@
+import { useEffect } from 'react';
+import { typing } from '../shell/dialog';
+import type { ChangeField } from './change-dialog';
+import type { Put, View } from './types';
+import type { Incoming } from './uploads';
+
+/** What the station asks about before it acts. */
+export type Asking = { what: 'change'; field: ChangeField } | { what: 'pattern' } | { what: 'keys' } | { what: 'delete' } | null;
+
+/** What stands on the screen right now: read by keys when they are pressed, not when they were bound. */
+export interface Latest {
+  ids: string[];
+  openId: string | null;
+  /** The selection, else the artwork under the cursor. */
+  target: string[];
+  picked: ReadonlySet<string>;
+}
+
+interface Hands {
+  view: View;
+  /** Artworks in a row of the sheet. */
+  across: number;
+  latest: React.RefObject<Latest>;
+  put: Put;
+  setPicked: React.Dispatch<React.SetStateAction<ReadonlySet<string>>>;
+  /** Does what a digit stands for; says whether it stands for anything. */
+  pressKey: (key: string) => boolean;
+  putAside: (ids: string[]) => void;
+  undo: () => void;
+  take: (files: Incoming[]) => void;
+  ask: (asking: Asking) => void;
+}
+
+/** The keys of the artwork station, and pasting. */
+export function useStationKeys({ view, across, latest, put, setPicked, pressKey, putAside, undo, take, ask }: Hands): void {
+  useEffect(() => {
+    const move = (step: number, extend: boolean) => {
+      const { ids, openId } = latest.current;
+      const cursor = openId ? ids.indexOf(openId) : -1;
+      const next = Math.max(0, Math.min(ids.length - 1, cursor < 0 ? 0 : cursor + step));
+      if (!ids[next]) return;
+      put({ open: ids[next] });
+      if (extend && cursor >= 0)
+        setPicked((old) => new Set([...old, ...ids.slice(Math.min(cursor, next), Math.max(cursor, next) + 1)]));
+    };
+    const toggle = (id: string) =>
+      setPicked((old) => {
+        const next = new Set(old);
+        if (!next.delete(id)) next.add(id);
+        return next;
+      });
+    const back = () => {
+      if (view !== 'contact' && view !== 'table') put({ view: null, beside: null });
+      else if (latest.current.picked.size) setPicked(new Set());
+      else put({ open: null });
+    };
+    const key = (e: KeyboardEvent) => {
+      if (typing(e) || e.altKey) return;
+      const { ids, openId, target } = latest.current;
+      const letter = e.key.toLowerCase();
+      const onButton = e.target instanceof HTMLButtonElement;
+      const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: across, ArrowUp: -across }[e.key];
+      if (e.ctrlKey || e.metaKey) {
+        if (letter === 'a') setPicked(new Set(ids));
+        else if (letter === 'z') undo();
+        else return;
+      } else if (step && view !== 'alike') move(step, e.shiftKey);
+      else if (e.key === ' ' && openId && !onButton) toggle(openId);
+      else if (/^[1-9]$/.test(e.key)) {
+        // with artwork under the hand a digit marks it; without, it leads to a station
+        if (!pressKey(e.key)) return;
+        e.stopImmediatePropagation();
+      } else if (e.key === 'Enter' && openId && !onButton) put({ view: view === 'large' ? null : 'large' });
+      else if (e.key === 'Delete' && target.length) ask({ what: 'delete' });
+      else if (letter === 'x' && target.length) putAside(target);
+      else if (letter === 'e' && target.length) ask({ what: 'change', field: 'subject' });
+      else if (e.key === 'Escape') back();
+      else return;
+      e.preventDefault();
+    };
+    const paste = (e: ClipboardEvent) => {
+      const files = [...(e.clipboardData?.files ?? [])];
+      if (!files.length) return;
+      e.preventDefault();
+      const stamp = new Date().toISOString().slice(0, 19).replace('T', ' ').replace(/:/g, '.');
+      // a picture copied from a program has no name of its own
+      const named = (f: File) =>
+        /^image\.\w+$/.test(f.name) ? new File([f], `Pasted ${stamp}.${f.name.split('.').at(-1)}`, { type: f.type }) : f;
+      take(files.map((f) => ({ file: named(f), drawer: null })));
+    };
+    window.addEventListener('keydown', key, true);
+    window.addEventListener('paste', paste);
+    return () => {
+      window.removeEventListener('keydown', key, true);
+      window.removeEventListener('paste', paste);
+    };
+  }, [view, across, latest, put, setPicked, pressKey, putAside, undo, take, ask]);
+}
