@@ -18,7 +18,8 @@ import { ALTERATIONS, alteredPrint, clipArt, printsOf } from './copies';
 import { figure } from './figure';
 import { drawLettered, letteredDesigns, score } from './words-set';
 
-const FILES = 120;
+/** Fewer for a trial of the bench itself. */
+const FILES = Number(process.env.BENCH_FILES ?? 120);
 const MANY = 10_000;
 
 /** Bringing in, understanding, finding and scrolling artwork, on a stack and a browser of its own. */
@@ -53,7 +54,7 @@ export async function artwork(): Promise<void> {
     await stack.stop();
     fs.rmSync(folder, { recursive: true, force: true });
   }
-  await nearCopies();
+  if (FILES === 120) await nearCopies();
 }
 
 /** 120 designs of 4500 x 5400 px: 88 of known words, and 32 of the demo's. Drawing them is not counted. */
@@ -165,6 +166,8 @@ const WORDS = [
 /** Ten thousand artworks: written to the database as if they had come in, with the pictures of those that have. */
 async function many(stack: Stack, page: Page, workspace: string): Promise<void> {
   const db = new pg.Client({ connectionString: stack.ownerUrl });
+  // ended with the stack when something goes wrong in between
+  db.on('error', () => undefined);
   await db.connect();
   const have = (
     await db.query<{ id: string; sha: string }>("SELECT id, file_sha256 AS sha FROM artwork WHERE state = 'ready' ORDER BY seq")
@@ -173,8 +176,8 @@ async function many(stack: Stack, page: Page, workspace: string): Promise<void> 
   await db.query('ALTER TABLE artwork DISABLE TRIGGER tell');
   await db.query(
     `INSERT INTO artwork (workspace_id, file_name, file_sha256, file_bytes, state, name, subject, format, width_px, height_px, measured, said)
-     SELECT $1, 'bench-' || n || '.png', encode(sha256(('bench ' || n)::bytea), 'hex'), 1, 'ready', initcap($2::text[][1 + n % 14] || ' ' || n), $2::text[][1 + (n * 7) % 14],
-       'png', a.width_px, a.height_px, a.measured, jsonb_build_array(jsonb_build_object('text', upper($2::text[][1 + (n * 3) % 14] || ' ' || $2::text[][1 + (n * 5) % 14]), 'confidence', 0.9))
+     SELECT $1, 'bench-' || n || '.png', encode(sha256(('bench ' || n)::bytea), 'hex'), 1, 'ready', initcap(($2::text[])[1 + n % 14] || ' ' || n), ($2::text[])[1 + (n * 7) % 14],
+       'png', a.width_px, a.height_px, a.measured, jsonb_build_array(jsonb_build_object('text', upper(($2::text[])[1 + (n * 3) % 14] || ' ' || ($2::text[])[1 + (n * 5) % 14]), 'confidence', 0.9))
      FROM generate_series(1, $3) n JOIN artwork a ON a.id = ($4::uuid[])[1 + n % $5]`,
     [workspace, WORDS, MANY - have.length, have.map((h) => h.id), have.length],
   );
@@ -219,7 +222,7 @@ async function many(stack: Stack, page: Page, workspace: string): Promise<void> 
   );
 
   await page.goto(`${stack.base}/artwork`);
-  await page.getByRole('option').first().waitFor();
+  await page.getByRole('listbox').getByRole('option').first().waitFor();
   await sleep(2500);
   const frames = await page.evaluate(async () => {
     const list = document.querySelector('[role=listbox]')!.parentElement!;
@@ -230,7 +233,7 @@ async function many(stack: Stack, page: Page, workspace: string): Promise<void> 
       const step = (now: number) => {
         gaps.push(now - last);
         last = now;
-        list.scrollTop += 90;
+        list.scrollTop += 40;
         if (now < end) requestAnimationFrame(step);
         else done();
       };
@@ -242,7 +245,7 @@ async function many(stack: Stack, page: Page, workspace: string): Promise<void> 
     'artwork.scroll_10k_frame_ms',
     frames[Math.floor(frames.length * 0.95)]!,
     'ms',
-    `95th percentile of ${frames.length} frames while ${MANY} artworks scroll by at 5,400 px/s; median ${frames[frames.length >> 1]!.toFixed(1)}; aim 20`,
+    `95th percentile of ${frames.length} frames while ${MANY} artworks scroll by, 40 px a frame; median ${frames[frames.length >> 1]!.toFixed(1)}; aim 20`,
   );
 }
 

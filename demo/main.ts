@@ -6,6 +6,7 @@ import { connectOutlets, makeDockets } from './stockroom';
 const DRAWERS: [RegExp, string][] = [
   [/\.jpg$|^far|^the-long|^night-ferry/, 'Posters'],
   [/^kelp|^rock-pool|^sea-thrift|^herring/, 'Repeats'],
+  [/-dark\.png$/, 'Shirts/Dark ink'],
   [/.*/, 'Shirts'],
 ];
 const drawerOf = (piece: Piece) => DRAWERS.find(([test]) => test.test(piece.file))![1];
@@ -28,6 +29,24 @@ async function linkTwins(): Promise<void> {
   const { items } = await api<{ items: { kind: string; ids: string[] }[] }>('GET', '/artworks/alike');
   for (const group of items.filter((g) => g.kind === 'twin'))
     await api('POST', '/artworks/alike', { ids: group.ids, decision: 'link' });
+}
+
+/** What a seller sets up once: keys for the marks in use, and a search that is needed often. */
+async function setUpArtwork(): Promise<void> {
+  const audience = (value: string) => ({ field: 'audience', value });
+  const mark = (value: string) => ({ field: 'mark', value });
+  await api('PATCH', '/artworks/settings', {
+    markKeys: {
+      1: audience('adult'),
+      2: audience('youth'),
+      3: audience('child'),
+      4: mark('summer drop'),
+      5: mark('best seller'),
+      6: mark('redraw'),
+    },
+  });
+  await api('POST', '/searches', { name: 'Light ink, not used yet', query: 'tone=light&used=nowhere' });
+  await api('POST', '/searches', { name: 'Repeats', query: 'repeats=yes' });
 }
 
 /** Begins a run unless one of that name is there, and waits until it is drafted. */
@@ -67,6 +86,7 @@ try {
   const next = named('eight-arms-no-plans', 'little-whale', 'gathering', 'hold-fast', 'small-boat', 'tiny');
   const rest = all.filter((p) => ![...first, ...walls, ...next].includes(p));
 
+  await setUpArtwork();
   // what is wanted first is drawn first, and sent while the rest is still being drawn
   await bringIn(first);
   await measured(

@@ -41,6 +41,24 @@ const sheetRange = async (page) => {
 };
 
 await picture('artwork', `/artwork?open=${artworks.find((a) => a.name === 'Sideways is still forwards').id}`);
+const named = (name) => artworks.find((a) => a.name === name).id;
+await picture('artwork-large', `/artwork?view=large&open=${named('First light swim')}`, {
+  before: async (page) => {
+    for (const name of ['trim box', 'words']) await page.getByRole('checkbox', { name }).check();
+    await page.waitForTimeout(600);
+  },
+});
+await picture('artwork-alike', '/artwork?view=alike');
+await picture('artwork-change', '/artwork?size=small&ground=%2324405e', {
+  before: async (page) => {
+    await page.keyboard.press('Control+a');
+    await page.keyboard.press('e');
+    await page.getByLabel('What to change').selectOption('addMarks');
+    await page.getByRole('textbox', { name: 'Value' }).fill('summer drop');
+    await page.waitForTimeout(1200);
+  },
+});
+await picture('artwork-night', '/artwork?view=table&tone=light', { night: true });
 await picture('sheet', '/sheet', { before: sheetRange });
 await picture('sheet-night', '/sheet', { night: true, before: sheetRange });
 await picture('proofs', `/proofs?run=${runs[0].id}`);

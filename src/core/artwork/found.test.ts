@@ -1,9 +1,11 @@
 import { rgbToOklab, type Rgb } from '../colour/colour';
-import { edges, specks } from './outline';
+import { edges as edgesOf, silhouetteOf, specks as specksOf } from './outline';
 import { palette } from './palette';
 import type { Pixels } from './reduce';
 import { repeat, texture } from './texture';
 
+const edges = (p: Pixels, by: number) => edgesOf(silhouetteOf(p), by);
+const specks = (p: Pixels) => specksOf(silhouetteOf(p));
 type Paint = (x: number, y: number) => readonly number[];
 const CLEAR = [0, 0, 0, 0];
 const INK = [29, 49, 69, 255];

@@ -1,5 +1,5 @@
 import { distance, rgbToOklab, type Rgb } from '../colour/colour';
-import { edges, specks, type Edges, type Specks } from './outline';
+import { edges, silhouetteOf, specks, type Edges, type Specks } from './outline';
 import { palette, type Ink } from './palette';
 import { PRINTS, type Box, type FullCounts, type Pixels } from './reduce';
 import { repeat, texture, type Repeat, type Texture } from './texture';
@@ -40,13 +40,13 @@ export function measure(
 ): Measured | null {
   if (!counts.trim) return null;
   const { lightness, chroma } = meanInk(small);
-  const seeThrough = counts.clearShare + counts.softShare > 0;
+  const silhouette = counts.clearShare + counts.softShare > 0 ? silhouetteOf(working) : null;
   return {
     clearShare: counts.clearShare,
     softShare: counts.softShare,
     trim: counts.trim,
-    edges: seeThrough ? edges(working, by) : { kind: 'none', widthPx: 0 },
-    specks: seeThrough ? specks(working) : { count: 0, boxes: [], trimWithout: null },
+    edges: silhouette ? edges(silhouette, by) : { kind: 'none', widthPx: 0 },
+    specks: silhouette ? specks(silhouette) : { count: 0, boxes: [], trimWithout: null },
     picture: texture(small),
     repeat: repeat(small),
     tone: toneOf(lightness, chroma),

@@ -1,5 +1,18 @@
 import { OPAQUE, PRINTS, type Box, type Pixels } from './reduce';
 
+/** The opacity of a picture alone: a quarter of the memory to walk through. */
+export interface Silhouette {
+  alpha: Uint8Array;
+  width: number;
+  height: number;
+}
+
+export function silhouetteOf({ rgba, width, height }: Pixels): Silhouette {
+  const alpha = new Uint8Array(width * height);
+  for (let i = 0, o = 3; i < alpha.length; i++, o += 4) alpha[i] = rgba[o]!;
+  return { alpha, width, height };
+}
+
 /** How the see-through ground meets the ink. Soft rims print as a pale or dirty fringe on cloth. */
 export interface Edges {
   kind: 'hard' | 'soft' | 'none';
@@ -14,16 +27,22 @@ const SOFT_FROM_PX = 4;
  * Measures the rim: half see-through pixels over the length of the outline. `by` is the reduction of the picture
  * against its original. Pictures with no see-through part have no edges.
  */
-export function edges({ rgba, width, height }: Pixels, by: number): Edges {
-  let [soft, outline] = [0, 0];
-  for (let y = 0; y < height; y++)
-    for (let x = 0, i = y * width * 4 + 3; x < width; x++, i += 4) {
-      const a = rgba[i]!;
+export function edges({ alpha, width, height }: Silhouette, by: number): Edges {
+  let soft = 0;
+  let outline = 0;
+  let above = 0; // index of the row above; the first row is its own
+  for (let y = 0, i = 0; y < height; y++) {
+    let before = alpha[i]! >= 128;
+    for (const end = i + width; i < end; i++, above++) {
+      const a = alpha[i]!;
       if (a >= PRINTS && a < OPAQUE) soft++;
       const inside = a >= 128;
-      if (x + 1 < width && inside !== rgba[i + 4]! >= 128) outline++;
-      if (y + 1 < height && inside !== rgba[i + width * 4]! >= 128) outline++;
+      if (inside !== before) outline++;
+      if (inside !== alpha[above]! >= 128) outline++;
+      before = inside;
     }
+    if (y === 0) above = 0;
+  }
   // a wash that is half see-through all over has no outline, and prints as badly as a soft rim
   if (!outline) return { kind: soft > (width * height) / 100 ? 'soft' : 'none', widthPx: 0 };
   const widthPx = (soft / outline) * by;
@@ -53,7 +72,7 @@ interface Blob {
 }
 
 /** Finds stray specks among the connected parts of a picture; a drawing that is nothing but small marks has none. */
-export function specks(p: Pixels): Specks {
+export function specks(p: Silhouette): Specks {
   const side = Math.max(p.width, p.height);
   const blobs = connectedParts(p);
   const small = (b: Blob) => Math.max(b.x1 - b.x0, b.y1 - b.y0) + 1 <= side * SPECK_SIDE;
@@ -81,7 +100,7 @@ export function specks(p: Pixels): Specks {
 }
 
 /** Connected parts (8 neighbours) of everything that prints, by joining the runs of each row with those above. */
-function connectedParts({ rgba, width, height }: Pixels): Blob[] {
+function connectedParts({ alpha, width, height }: Silhouette): Blob[] {
   const parent: number[] = [];
   const blob: Blob[] = [];
   const root = (i: number): number => {
@@ -92,13 +111,13 @@ function connectedParts({ rgba, width, height }: Pixels): Blob[] {
   for (let y = 0; y < height; y++) {
     const runs: [number, number, number][] = [];
     let k = 0;
-    const end = (y + 1) * width * 4;
-    for (let i = y * width * 4 + 3; i < end; i += 4) {
-      if (rgba[i]! < PRINTS) continue;
-      const from = i;
-      while (i < end && rgba[i]! >= PRINTS) i += 4;
-      const x0 = ((from >> 2) % width) | 0;
-      const x1 = x0 + ((i - from) >> 2) - 1;
+    const start = y * width;
+    const end = start + width;
+    for (let i = start; i < end; i++) {
+      if (alpha[i]! < PRINTS) continue;
+      const x0 = i - start;
+      while (i < end && alpha[i]! >= PRINTS) i++;
+      const x1 = i - start - 1;
       let mine = -1;
       while (k < above.length && above[k]![1] < x0 - 1) k++;
       for (let j = k; j < above.length && above[j]![0] <= x1 + 1; j++) {

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import { act, api } from '../api';
 import { count } from '../format';
-import { useLive, type Cards } from './store';
+import { useCardsChange, useLive, type Cards } from './store';
 import { groundStyle } from './types';
 
 interface Group {
@@ -29,6 +29,7 @@ export function AlikeView({
   compare: (a: string, b: string) => void;
   undone: (undo: string, said: string) => void;
 }) {
+  const changed = useCardsChange(cards);
   const { items } = useLive('/artworks/alike', NONE);
   const [kept, setKept] = useState<Record<string, string>>({});
   const every = items.flatMap((g) => g.ids);
@@ -37,7 +38,7 @@ export function AlikeView({
     cards.want(every.slice(0, 200));
     // the joined ids say when there are others
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [cards, cards.version, key]);
+  }, [cards, changed, key]);
   const decide = (group: Group, decision: 'link' | 'merge' | 'ignore') =>
     void act(async () => {
       const keep = kept[group.ids[0]!] ?? best(group);

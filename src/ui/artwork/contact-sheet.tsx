@@ -3,10 +3,12 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Link2 } from 'lucide-react';
 import { memo, useEffect, useRef, useState } from 'react';
 import type { CardView } from '@/services/views';
-import type { Cards } from './store';
+import { useCardsChange, type Cards } from './store';
 import { groundStyle, SIZES, type Size } from './types';
 
 const GAP = 10;
+/** So many more cards are fetched before they come into view. */
+const AHEAD = 100;
 
 /** What a pointer can do to an artwork; always the same object, so that cards are drawn again only when they change. */
 export interface Grip {
@@ -36,6 +38,7 @@ export function ContactSheet({
   grip: Grip;
   onColumns: (columns: number) => void;
 }) {
+  const changed = useCardsChange(cards);
   const scroller = useRef<HTMLDivElement>(null);
   const [columns, setColumns] = useState(5);
   const side = SIZES[size];
@@ -55,13 +58,14 @@ export function ContactSheet({
     count: Math.ceil(ids.length / columns),
     getScrollElement: () => scroller.current,
     estimateSize: () => height,
-    overscan: 3,
+    overscan: 2,
+    useFlushSync: false,
   });
   useEffect(() => rows.measure(), [rows, height]);
   const shown = rows.getVirtualItems();
   const from = (shown[0]?.index ?? 0) * columns;
   const to = ((shown.at(-1)?.index ?? -1) + 1) * columns;
-  useEffect(() => cards.want(ids.slice(from, to)), [cards, cards.version, ids, from, to]);
+  useEffect(() => cards.want(ids.slice(Math.max(0, from - AHEAD), to + AHEAD)), [cards, changed, ids, from, to]);
   // the cursor stays in view
   const at = openId ? ids.indexOf(openId) : -1;
   useEffect(() => {

@@ -5,7 +5,8 @@ import type { Put, View } from './types';
 import type { Incoming } from './uploads';
 
 /** What the station asks about before it acts. */
-export type Asking = { what: 'change'; field: ChangeField } | { what: 'pattern' } | { what: 'keys' } | { what: 'delete' } | null;
+export type Asking =
+  { what: 'change'; field: ChangeField } | { what: 'pattern' } | { what: 'keys' } | { what: 'delete' } | { what: 'empty' } | null;
 
 /** What stands on the screen right now: read by keys when they are pressed, not when they were bound. */
 export interface Latest {

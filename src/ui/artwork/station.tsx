@@ -26,6 +26,13 @@ import type { Cloth, First, Size, View } from './types';
 import { UploadList } from './upload-list';
 import { filesOf, useUploads, type Incoming } from './uploads';
 
+// which tables each part of the screen follows
+const FILING = ['artwork', 'drawer'];
+const SEARCHES = ['saved_search'];
+const ARTWORKS = ['artwork'];
+const SETTINGS = ['setting'];
+const INTAKE = ['artwork', 'parcel'];
+const ALIKE = ['likeness', 'artwork'];
 const NO_GROUPS: { items: unknown[] } = { items: [] };
 
 /** The artwork station: bring in, look through, put right, file. What is shown and how stands in the address. */
@@ -37,12 +44,12 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
   const found = useFound(query, first);
   const { ids } = found;
   const cards = useCards(first.cards);
-  const { items: drawers } = useLive('/drawers', { items: first.drawers });
-  const { items: searches } = useLive('/searches', { items: first.searches });
-  const choices = useLive('/artworks/choices', first.choices);
-  const settings = useLive('/artworks/settings', first.settings);
-  const intake = useLive('/artworks/intake', first.intake);
-  const { items: groups } = useLive<{ items: unknown[] }>('/artworks/alike', NO_GROUPS);
+  const { items: drawers } = useLive('/drawers', { items: first.drawers }, FILING);
+  const { items: searches } = useLive('/searches', { items: first.searches }, SEARCHES);
+  const choices = useLive('/artworks/choices', first.choices, ARTWORKS);
+  const settings = useLive('/artworks/settings', first.settings, SETTINGS);
+  const intake = useLive('/artworks/intake', first.intake, INTAKE);
+  const { items: groups } = useLive<{ items: unknown[] }>('/artworks/alike', NO_GROUPS, ALIKE);
   const { uploads, paused, queue } = useUploads();
 
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
@@ -227,6 +234,11 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
             cloths={cloths}
             alike={groups.length}
           >
+            {search.get('standing') === 'deleted' && ids.length > 0 && (
+              <button className="button" onClick={() => setAsking({ what: 'empty' })}>
+                Empty the bin…
+              </button>
+            )}
             <button className="button" onClick={() => folderInput.current?.click()}>
               <FolderOpen size={15} /> A folder
             </button>
@@ -336,6 +348,20 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
         <PatternDialog ids={target} pattern={settings.fileNamePattern} close={() => setAsking(null)} done={finish} />
       )}
       {asking?.what === 'keys' && <MarkKeysDialog keys={settings.markKeys} close={() => setAsking(null)} />}
+      {asking?.what === 'empty' && (
+        <DeleteDialog
+          ids={ids}
+          forGood
+          close={() => setAsking(null)}
+          remove={() => {
+            setAsking(null);
+            void act(async () => {
+              const { removed } = await api<{ removed: number }>('POST', '/artworks/empty-bin');
+              return `${count(removed, 'artwork')} removed for good.`;
+            });
+          }}
+        />
+      )}
       {asking?.what === 'delete' && (
         <DeleteDialog
           ids={target}

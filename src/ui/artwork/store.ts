@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { CardView } from '@/services/views';
 import { api } from '../api';
+import { onChange } from '../shell/live';
 
 const AT_A_TIME = 200;
 
@@ -54,21 +55,21 @@ class Cards {
   }
 }
 
-/** The cards' store; re-renders when cards arrive. */
+/** The cards' store. Only what shows cards follows it, by `useCardsChange`: the rest of the screen stays as it is. */
 export function useCards(first: CardView[]): Cards {
   const [store] = useState(() => new Cards(first));
+  useEffect(() => onChange(['artwork'], store.refresh), [store]);
+  return store;
+}
+export type { Cards };
+
+/** Draws again when cards arrive; a number that changes with them. */
+export const useCardsChange = (store: Cards): number =>
   useSyncExternalStore(
     store.hear,
     () => store.version,
     () => 0,
   );
-  useEffect(() => {
-    window.addEventListener('press:change', store.refresh);
-    return () => window.removeEventListener('press:change', store.refresh);
-  }, [store]);
-  return store;
-}
-export type { Cards };
 
 /** Ids that a search finds, kept true while the house changes. `first` is what the server found for the first paint. */
 export function useFound(query: string, first: { query: string; ids: string[]; whole: boolean; total: number }) {
@@ -81,18 +82,17 @@ export function useFound(query: string, first: { query: string; ids: string[]; w
   }, [query]);
   useEffect(() => {
     const timer = setTimeout(() => void look(), first.query === query && first.whole ? 3_600_000 : 60);
-    const heard = () => void look();
-    window.addEventListener('press:change', heard);
+    const stop = onChange(['artwork', 'likeness', 'drawer', 'proof'], () => void look());
     return () => {
       clearTimeout(timer);
-      window.removeEventListener('press:change', heard);
+      stop();
     };
   }, [look, query, first.query, first.whole]);
   return useMemo(() => ({ ...found, stale: found.query !== query }), [found, query]);
 }
 
-/** Something small from the server that follows changes in the house. */
-export function useLive<T>(path: string | null, first: T): T {
+/** Something small from the server that follows changes of some tables in the house; of any, when none are named. */
+export function useLive<T>(path: string | null, first: T, tables: readonly string[] | null = null): T {
   const [value, setValue] = useState({ path, value: first });
   useEffect(() => {
     if (!path) return;
@@ -103,11 +103,11 @@ export function useLive<T>(path: string | null, first: T): T {
         () => undefined,
       );
     look();
-    window.addEventListener('press:change', look);
+    const stop = onChange(tables, look);
     return () => {
       gone = true;
-      window.removeEventListener('press:change', look);
+      stop();
     };
-  }, [path]);
+  }, [path, tables]);
   return value.path === path ? value.value : first;
 }

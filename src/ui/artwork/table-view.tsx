@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react';
 import type { CardView } from '@/services/views';
 import { bytes } from '../format';
 import type { Grip } from './contact-sheet';
-import type { Cards } from './store';
+import { useCardsChange, type Cards } from './store';
 import { groundStyle } from './types';
 
 const ROW = 44;
@@ -61,16 +61,18 @@ export function TableView({
   picked: ReadonlySet<string>;
   grip: Grip;
 }) {
+  const changed = useCardsChange(cards);
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: ids.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 8,
+    useFlushSync: false,
   });
   const shown = rows.getVirtualItems();
   const [from, to] = [shown[0]?.index ?? 0, (shown.at(-1)?.index ?? -1) + 1];
-  useEffect(() => cards.want(ids.slice(from, to)), [cards, cards.version, ids, from, to]);
+  useEffect(() => cards.want(ids.slice(from, to)), [cards, changed, ids, from, to]);
   const at = openId ? ids.indexOf(openId) : -1;
   useEffect(() => {
     if (at >= 0) rows.scrollToIndex(at, { align: 'auto' });

@@ -2,7 +2,8 @@
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 
-const EVERY_MS = 800;
+/** The first of several changes is shown at once; while they go on, the screen follows at this pace. */
+const EVERY_MS = 1500;
 
 /** Keeps the screen true: when something changes in the house, what the server rendered is asked for again. */
 export function Live() {
@@ -10,14 +11,17 @@ export function Live() {
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let last = 0;
+    const tables = new Set<string>();
     const source = new EventSource('/api/v1/events');
-    source.addEventListener('change', () => {
+    source.addEventListener('change', (e: MessageEvent<string>) => {
+      for (const table of JSON.parse(e.data) as string[]) tables.add(table);
       timer ??= setTimeout(
         () => {
           timer = undefined;
           last = Date.now();
           router.refresh();
-          window.dispatchEvent(new Event('press:change'));
+          window.dispatchEvent(new CustomEvent('press:change', { detail: [...tables] }));
+          tables.clear();
         },
         Math.max(60, EVERY_MS - (Date.now() - last)),
       );
@@ -28,4 +32,14 @@ export function Live() {
     };
   }, [router]);
   return null;
+}
+
+/** Calls `look` when one of the tables changes, or any when none is named; and after a time in which nothing was heard. */
+export function onChange(tables: readonly string[] | null, look: () => void): () => void {
+  const heard = (e: Event) => {
+    const changed = (e as CustomEvent<string[]>).detail;
+    if (!tables || changed.includes('all') || changed.some((t) => tables.includes(t))) look();
+  };
+  window.addEventListener('press:change', heard);
+  return () => window.removeEventListener('press:change', heard);
 }

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { fingerprint, type Fingerprint } from '../../core/artwork/fingerprint';
 import { measure, type Measured } from '../../core/artwork/measure';
-import { resample, type Pixels } from '../../core/artwork/reduce';
+import { reduceAndCount, reductionFor, resample, type Pixels } from '../../core/artwork/reduce';
 import { keepDerived, pathOf } from '../../files/store';
 import { decodeOriginal } from './decode';
 import { CannotRead } from './problem';
@@ -49,10 +49,11 @@ export async function readArtwork(sha256: string, fileName: string, working: str
 
 const picture = (p: Pixels) => sharp(p.rgba, { raw: { width: p.width, height: p.height, channels: 4 } });
 
+/** A small picture: by a whole number where there is much to lose, exactly to size where there is little. */
 function thumbnail(working: Pixels): Pixels {
-  const scale = Math.min(1, THUMB_SIDE / Math.max(working.width, working.height));
-  const side = (v: number) => Math.max(1, Math.round(v * scale));
-  return scale === 1
-    ? working
-    : resample(working, { x: 0, y: 0, width: 1, height: 1 }, side(working.width), side(working.height));
+  const longer = Math.max(working.width, working.height);
+  if (longer <= THUMB_SIDE) return working;
+  if (longer > 2 * THUMB_SIDE) return reduceAndCount(working, reductionFor(working.width, working.height, THUMB_SIDE)).small;
+  const side = (v: number) => Math.max(1, Math.round((v * THUMB_SIDE) / longer));
+  return resample(working, { x: 0, y: 0, width: 1, height: 1 }, side(working.width), side(working.height));
 }
