@@ -13,7 +13,7 @@ import { compare } from '../src/core/artwork/likeness';
 import { closeDatabase } from '../src/data/database';
 import { pathOf } from '../src/files/store';
 import { adoptToken, demoWorkspace } from '../src/services/access';
-import { thumbName } from '../src/services/artworks';
+import { miniName, thumbName } from '../src/services/artworks';
 import { ALTERATIONS, alteredPrint, clipArt, printsOf } from './copies';
 import { figure } from './figure';
 import { drawLettered, letteredDesigns, score } from './words-set';
@@ -193,9 +193,11 @@ async function many(stack: Stack, page: Page, workspace: string): Promise<void> 
   ).rows;
   await db.end();
   made.forEach(({ sha }, i) => {
-    const to = pathOf('derived', thumbName(sha));
-    fs.mkdirSync(path.dirname(to), { recursive: true });
-    fs.linkSync(pathOf('derived', thumbName(have[i % have.length]!.sha)), to);
+    for (const name of [thumbName, miniName]) {
+      const to = pathOf('derived', name(sha));
+      fs.mkdirSync(path.dirname(to), { recursive: true });
+      fs.linkSync(pathOf('derived', name(have[i % have.length]!.sha)), to);
+    }
   });
 
   const times: number[] = [];

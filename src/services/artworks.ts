@@ -109,6 +109,8 @@ export const dismissRefused = (workspace: string, ids: string[] | null): Promise
 
 export const usesOf = (workspace: string, id: string) => inWorkspace(workspace, (tx) => data.usesOf(tx, id));
 
-/** Names of the rasters made from an artwork: a working copy for printing and a small picture for screens. */
+/** Names of the rasters made from an artwork: a working copy for printing, and two small pictures for screens. */
 export const workingName = (sha256: string): string => files.derivedName(['working', 4, sha256], '.png');
 export const thumbName = (sha256: string): string => files.derivedName(['thumb', 4, sha256], '.webp');
+/** For contact sheets: thousands of these are decoded while a list is scrolled. */
+export const miniName = (sha256: string): string => files.derivedName(['mini', 4, sha256], '.webp');

@@ -3,7 +3,7 @@ import { inWorkspace } from '../data/database';
 import * as artworks from '../data/artworks';
 import { cellProofs, type ProofState } from '../data/runs';
 import * as stock from '../data/stockroom';
-import { thumbName } from './artworks';
+import { miniName } from './artworks';
 
 export interface SheetColumn {
   outlet: string;
@@ -62,7 +62,7 @@ export async function sheet(workspace: string): Promise<Sheet> {
         about: [work.subject, work.byHand.tone ?? work.measured!.tone].filter(Boolean).join(' · '),
         lightness: work.measured!.lightness,
         clearShare: work.measured!.clearShare,
-        thumb: thumbName(work.sha256),
+        thumb: miniName(work.sha256),
         cells: pairs.map(({ outlet, docket }): SheetCell => {
           const p = at.get(`${work.id}/${docket.id}/${outlet.id}`);
           if (p)

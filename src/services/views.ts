@@ -1,4 +1,4 @@
-import { thumbName, workingName, type ArtworkRow } from './artworks';
+import { miniName, thumbName, workingName, type ArtworkRow } from './artworks';
 import { saidText } from './understanding';
 import type { ListingRow } from './line';
 import type { ProofRow } from './proofs';
@@ -14,6 +14,7 @@ export const artworkView = ({ sha256, ...a }: ArtworkRow) => ({
   picture: a.byHand.picture ?? a.measured?.picture.kind ?? null,
   repeat: a.byHand.repeat ?? a.measured?.repeat.kind ?? null,
   words: saidText(a),
+  mini: a.state === 'ready' ? picture(miniName(sha256)) : null,
   thumb: a.state === 'ready' ? picture(thumbName(sha256)) : null,
   large: a.state === 'ready' ? picture(workingName(sha256)) : null,
   original: `/api/v1/artworks/${a.id}/original`,
@@ -71,6 +72,7 @@ export const cardView = (row: ArtworkRow) => {
     inks: a.measured?.inks.slice(0, 6).map((i) => i.hex) ?? [],
     linked: a.motifId !== null,
     version: a.version,
+    mini: a.mini,
     thumb: a.thumb,
     bytes: a.bytes,
     createdAt: a.createdAt,

@@ -4,7 +4,7 @@ import pg from 'pg';
 import { Piscina } from 'piscina';
 import { closeDatabase } from '../data/database';
 import type { SaidLine } from '../core/artwork/words';
-import { artwork, thumbName, workingName } from '../services/artworks';
+import { artwork, miniName, thumbName, workingName } from '../services/artworks';
 import { finishDrafts, planDrafts } from '../services/drafting';
 import { unpackParcel } from '../services/intake';
 import { sendOne } from '../services/sending';
@@ -47,8 +47,7 @@ const tasks: TaskList = {
       kind: 'read',
       sha256: it.sha256,
       fileName: it.fileName,
-      working: workingName(it.sha256),
-      thumb: thumbName(it.sha256),
+      names: { working: workingName(it.sha256), thumb: thumbName(it.sha256), mini: miniName(it.sha256) },
     });
     if (result.ok) await recordMeasured(workspace, it.id, it.sha256, result.read!);
     else await recordRefused(workspace, it.id, result.sentence);

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import type { PictureOrder } from '../services/drafting';
 import { CannotRead } from './pictures/problem';
-import { readArtwork, type ReadArtwork } from './pictures/read';
+import { readArtwork, type RasterNames, type ReadArtwork } from './pictures/read';
 import { renderPictures } from './pictures/render';
 
 // one libvips thread in each of our threads: the threads are the parallelism
@@ -10,12 +10,12 @@ sharp.cache(false);
 
 /** Work for a picture thread. Errors that are about the file come back as values; others are thrown. */
 export type PictureTask =
-  { kind: 'read'; sha256: string; fileName: string; working: string; thumb: string } | { kind: 'render'; orders: PictureOrder[] };
+  { kind: 'read'; sha256: string; fileName: string; names: RasterNames } | { kind: 'render'; orders: PictureOrder[] };
 export type PictureResult = { ok: true; read?: ReadArtwork; made?: string[] } | { ok: false; sentence: string };
 
 export default async function run(task: PictureTask): Promise<PictureResult> {
   try {
-    if (task.kind === 'read') return { ok: true, read: await readArtwork(task.sha256, task.fileName, task.working, task.thumb) };
+    if (task.kind === 'read') return { ok: true, read: await readArtwork(task.sha256, task.fileName, task.names) };
     return { ok: true, made: await renderPictures(task.orders) };
   } catch (error) {
     if (error instanceof CannotRead) return { ok: false, sentence: error.message };

@@ -156,7 +156,8 @@ const Card = memo(
         <div className={`relative grid place-items-center ${under.className}`} style={{ ...under.style, height: side - 6 }}>
           {a?.thumb ? (
             <img
-              src={a.thumb}
+              src={size === 'large' ? a.thumb : a.mini!}
+              srcSet={size === 'large' ? undefined : `${a.mini} 1x, ${a.thumb} 2x`}
               alt=""
               draggable={false}
               decoding="async"

@@ -140,7 +140,7 @@ export function TableView({
                   style={under.style}
                 >
                   {a?.thumb && (
-                    <img src={a.thumb} alt="" draggable={false} className="max-h-[34px] max-w-[40px] object-contain" />
+                    <img src={a.mini!} alt="" draggable={false} className="max-h-[34px] max-w-[40px] object-contain" />
                   )}
                 </div>
                 <div role="gridcell" className="truncate font-semibold">

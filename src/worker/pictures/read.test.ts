@@ -17,7 +17,11 @@ function keep(data: Buffer): string {
 }
 const reading = (data: Buffer, name: string) => {
   const sha = keep(data);
-  return readArtwork(sha, name, derivedName(['w', sha], '.png'), derivedName(['t', sha], '.webp'));
+  return readArtwork(sha, name, {
+    working: derivedName(['w', sha], '.png'),
+    thumb: derivedName(['t', sha], '.webp'),
+    mini: derivedName(['m', sha], '.webp'),
+  });
 };
 const red = (width: number, height: number) =>
   sharp({ create: { width, height, channels: 4, background: { r: 200, g: 20, b: 20, alpha: 1 } } }).extend({

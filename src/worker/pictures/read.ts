@@ -7,6 +7,14 @@ import { decodeOriginal } from './decode';
 import { CannotRead } from './problem';
 
 const THUMB_SIDE = 480;
+const MINI_SIDE = 192;
+
+/** Under what names the rasters made from an original are kept. */
+export interface RasterNames {
+  working: string;
+  thumb: string;
+  mini: string;
+}
 
 export interface ReadArtwork {
   format: string;
@@ -18,8 +26,8 @@ export interface ReadArtwork {
   titles: string[];
 }
 
-/** Reads an original, measures it, and keeps its working copy and its thumbnail under the given names. */
-export async function readArtwork(sha256: string, fileName: string, working: string, thumb: string): Promise<ReadArtwork> {
+/** Reads an original, measures it, and keeps its working copy and its small pictures under the given names. */
+export async function readArtwork(sha256: string, fileName: string, names: RasterNames): Promise<ReadArtwork> {
   const it = await decodeOriginal(pathOf('originals', sha256), fileName);
   const small = thumbnail(it.working);
   const measured = measure(it.counts, it.working, it.by, small, it.statedPpi);
@@ -31,11 +39,9 @@ export async function readArtwork(sha256: string, fileName: string, working: str
     picture(it.working)
       .png({ compressionLevel: 1, adaptiveFiltering: false })
       .toBuffer()
-      .then((b) => keepDerived(working, b)),
-    picture(small)
-      .webp({ quality: 84, alphaQuality: 90, effort: 2 })
-      .toBuffer()
-      .then((b) => keepDerived(thumb, b)),
+      .then((b) => keepDerived(names.working, b)),
+    webp(small).then((b) => keepDerived(names.thumb, b)),
+    webp(exactly(small, MINI_SIDE)).then((b) => keepDerived(names.mini, b)),
   ]);
   return {
     format: it.format,
@@ -47,6 +53,7 @@ export async function readArtwork(sha256: string, fileName: string, working: str
   };
 }
 
+const webp = (p: Pixels) => picture(p).webp({ quality: 84, alphaQuality: 90, effort: 2 }).toBuffer();
 const picture = (p: Pixels) => sharp(p.rgba, { raw: { width: p.width, height: p.height, channels: 4 } });
 
 /** A small picture: by a whole number where there is much to lose, exactly to size where there is little. */
@@ -54,6 +61,12 @@ function thumbnail(working: Pixels): Pixels {
   const longer = Math.max(working.width, working.height);
   if (longer <= THUMB_SIDE) return working;
   if (longer > 2 * THUMB_SIDE) return reduceAndCount(working, reductionFor(working.width, working.height, THUMB_SIDE)).small;
-  const side = (v: number) => Math.max(1, Math.round((v * THUMB_SIDE) / longer));
-  return resample(working, { x: 0, y: 0, width: 1, height: 1 }, side(working.width), side(working.height));
+  return exactly(working, THUMB_SIDE);
+}
+
+/** Reduced so that the longer side is `most`; never enlarged. */
+function exactly(p: Pixels, most: number): Pixels {
+  const scale = Math.min(1, most / Math.max(p.width, p.height));
+  const side = (v: number) => Math.max(1, Math.round(v * scale));
+  return scale === 1 ? p : resample(p, { x: 0, y: 0, width: 1, height: 1 }, side(p.width), side(p.height));
 }

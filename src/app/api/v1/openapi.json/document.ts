@@ -306,6 +306,7 @@ export const DOCUMENT = {
         byHand: { type: 'object', description: 'what a hand says against the measurement' },
         sources: { type: 'object', description: 'where each field comes from' },
         motifId: nullable('string'),
+        mini: nullable('string'),
         thumb: nullable('string'),
         large: nullable('string'),
         original: text,
