@@ -180,8 +180,13 @@ export async function setMeasured(
   return true;
 }
 
-export async function countArriving(tx: Tx): Promise<number> {
-  return (await row<{ n: number }>(tx, "SELECT count(*)::int AS n FROM artwork WHERE state = 'arriving'"))!.n;
+/** Is there work that somebody is waiting for: files to be measured, or proofs to be drafted? */
+export async function isBusy(tx: Tx): Promise<boolean> {
+  return (await row<{ busy: boolean }>(
+    tx,
+    `SELECT EXISTS (SELECT FROM artwork WHERE state = 'arriving')
+       OR EXISTS (SELECT FROM proof p JOIN run r ON r.id = p.run_id WHERE p.state = 'drafting' AND r.state = 'going') AS busy`,
+  ))!.busy;
 }
 
 export async function setSaid(tx: Tx, id: string, sha256: string, said: SaidLine[]): Promise<boolean> {

@@ -49,10 +49,10 @@ function readLater(tx: Tx, workspace: string, id: string, delaySeconds = 0): Pro
   );
 }
 
-/** While files are still to be measured, words wait. Says whether they do. */
+/** While files are to be measured or proofs to be drafted, words wait. Says whether they do. */
 export const putOffWords = (workspace: string, id: string): Promise<boolean> =>
   inWorkspace(workspace, async (tx) => {
-    const waits = (await data.countArriving(tx)) > 0;
+    const waits = await data.isBusy(tx);
     if (waits) await readLater(tx, workspace, id, WORDS_WAIT_SECONDS);
     return waits;
   });

@@ -1,3 +1,5 @@
+import type { Rgb } from '../core/colour/colour';
+import { legibility } from '../core/artwork/measure';
 import { miniName, thumbName, workingName, type ArtworkRow } from './artworks';
 import { saidText } from './understanding';
 import type { ListingRow } from './line';
@@ -7,6 +9,14 @@ import type { OutletRow } from './stockroom';
 /** What leaves the house over `/api/v1`: rows without their inner parts, with addresses for pictures. */
 const picture = (name: string | null): string | null => name && `/api/v1/pictures/${name}`;
 
+/** The grounds that artwork is looked at on when each may have its own. */
+const DARK: Rgb = [51, 48, 45];
+const LIGHT: Rgb = [239, 230, 212];
+
+/** Which ground shows an artwork best: the one it reads better on, or none for a picture that fills its sheet. */
+const suits = (m: ArtworkRow['measured']): 'dark' | 'light' | 'bare' =>
+  !m || m.clearShare < 0.02 ? 'bare' : legibility(m.inks, DARK) >= legibility(m.inks, LIGHT) ? 'dark' : 'light';
+
 /** An artwork with what holds: what was measured and read, unless a hand says otherwise. */
 export const artworkView = ({ sha256, ...a }: ArtworkRow) => ({
   ...a,
@@ -14,6 +24,7 @@ export const artworkView = ({ sha256, ...a }: ArtworkRow) => ({
   picture: a.byHand.picture ?? a.measured?.picture.kind ?? null,
   repeat: a.byHand.repeat ?? a.measured?.repeat.kind ?? null,
   words: saidText(a),
+  suits: suits(a.measured),
   mini: a.state === 'ready' ? picture(miniName(sha256)) : null,
   thumb: a.state === 'ready' ? picture(thumbName(sha256)) : null,
   large: a.state === 'ready' ? picture(workingName(sha256)) : null,
@@ -67,9 +78,7 @@ export const cardView = (row: ArtworkRow) => {
     inches: a.measured && a.widthPx ? (a.widthPx * a.measured.trim.width) / 300 : null,
     edges: a.measured?.edges.kind ?? null,
     specks: a.measured?.specks.count ?? 0,
-    lightness: a.measured?.lightness ?? null,
-    clearShare: a.measured?.clearShare ?? null,
-    inks: a.measured?.inks.slice(0, 6).map((i) => i.hex) ?? [],
+    suits: a.suits,
     linked: a.motifId !== null,
     version: a.version,
     mini: a.mini,

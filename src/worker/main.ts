@@ -56,7 +56,7 @@ const tasks: TaskList = {
     const { workspace, artworkId } = payload as Payload;
     const it = await artwork(workspace, artworkId).catch(() => null);
     if (it?.state !== 'ready' || it.said) return;
-    // while pictures are still coming in, all hands are for them
+    // pictures and proofs are what somebody waits for
     if (await putOffWords(workspace, it.id)) return;
     await recordSaid(workspace, it.id, it.sha256, await words.run({ working: workingName(it.sha256) }));
   },

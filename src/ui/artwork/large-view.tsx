@@ -21,7 +21,7 @@ export function LargeView({ id, ground }: { id: string; ground: string }) {
   }, []);
   if (!a) return <p className="p-10 text-center text-soft">…</p>;
   const m = a.measured;
-  const under = groundStyle(ground, { lightness: m?.lightness ?? null, clearShare: m?.clearShare ?? null });
+  const under = groundStyle(ground, a);
   const toggle = (o: Overlay) =>
     setOver((old) => {
       const next = new Set(old);

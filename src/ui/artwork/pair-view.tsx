@@ -26,10 +26,7 @@ export function PairView({ ids, ground }: { ids: [string, string]; ground: strin
   return (
     <div className="grid h-full min-h-0 grid-cols-2 overflow-auto">
       {[a, b].map((x, i) => {
-        const under = groundStyle(ground, {
-          lightness: x.measured?.lightness ?? null,
-          clearShare: x.measured?.clearShare ?? null,
-        });
+        const under = groundStyle(ground, x);
         const other = i ? a : b;
         return (
           <section

@@ -49,7 +49,7 @@ export function ArtworkSlip({
       });
       if (n) changed(undo, n > 1 ? `Saved, and carried over to ${n - 1} near ${n > 2 ? 'copies' : 'copy'}.` : 'Saved.');
     });
-  const under = groundStyle(ground, { lightness: m?.lightness ?? null, clearShare: m?.clearShare ?? null });
+  const under = groundStyle(ground, a);
   return (
     <Slip
       label="Artwork"

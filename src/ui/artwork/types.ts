@@ -49,14 +49,13 @@ export const SEARCH_PARTS = [
 /** A ground to look at artwork on, as a style: paper, black, chequer, a cloth's colour, or what suits each best. */
 export function groundStyle(
   ground: string,
-  card: { lightness: number | null; clearShare: number | null },
+  card: { suits: 'dark' | 'light' | 'bare' },
 ): { className: string; style?: { background: string } } {
   if (ground.startsWith('#')) return { className: '', style: { background: ground } };
   if (ground === 'paper') return { className: 'bg-[#faf6ec]' };
   if (ground === 'black') return { className: 'bg-[#17171a]' };
   if (ground === 'chequer') return { className: 'chequer' };
-  if (card.lightness === null || (card.clearShare ?? 0) < 0.02) return { className: 'bg-paper2' };
-  return { className: card.lightness > 0.62 ? 'bg-[#33302d]' : 'bg-[#efe6d4]' };
+  return { className: { bare: 'bg-paper2', dark: 'bg-[#33302d]', light: 'bg-[#efe6d4]' }[card.suits] };
 }
 
 /** Changes parts of the address; null takes one out. */
