@@ -1,5 +1,5 @@
 import type { Rgb } from '../core/colour/colour';
-import { legibility } from '../core/artwork/measure';
+import { lostShare } from '../core/artwork/measure';
 import { miniName, thumbName, workingName, type ArtworkRow } from './artworks';
 import { saidText } from './understanding';
 import type { ListingRow } from './line';
@@ -13,9 +13,9 @@ const picture = (name: string | null): string | null => name && `/api/v1/picture
 const DARK: Rgb = [51, 48, 45];
 const LIGHT: Rgb = [239, 230, 212];
 
-/** Which ground shows an artwork best: the one it reads better on, or none for a picture that fills its sheet. */
+/** Which ground shows an artwork best: the one on which less ink is lost, or none for a picture that fills its sheet. */
 const suits = (m: ArtworkRow['measured']): 'dark' | 'light' | 'bare' =>
-  !m || m.clearShare < 0.02 ? 'bare' : legibility(m.inks, DARK) >= legibility(m.inks, LIGHT) ? 'dark' : 'light';
+  !m || m.clearShare < 0.02 ? 'bare' : lostShare(m.inks, DARK) <= lostShare(m.inks, LIGHT) ? 'dark' : 'light';
 
 /** An artwork with what holds: what was measured and read, unless a hand says otherwise. */
 export const artworkView = ({ sha256, ...a }: ArtworkRow) => ({

@@ -102,6 +102,11 @@ export function legibility(inks: Ink[], cloth: Rgb): number {
   if (!total) return 0;
   const apart = inks.map((i) => ({ share: i.share / total, away: distance(i.rgb, cloth) }));
   const clear = apart.reduce((s, i) => s + i.share * Math.min(1, Math.max(0, (i.away - 0.1) / 0.2)), 0);
-  const lost = apart.reduce((s, i) => s + i.share * Math.max(0, 1 - i.away / LOST_BELOW), 0);
-  return lost >= LOST_SHARE ? Math.min(0.5, clear) : clear;
+  return lostShare(inks, cloth) >= LOST_SHARE ? Math.min(0.5, clear) : clear;
+}
+
+/** The share of ink, 0..1, that cannot be told from a cloth of that colour; ink that is partly lost counts in part. */
+export function lostShare(inks: Ink[], cloth: Rgb): number {
+  const total = inks.reduce((s, i) => s + i.share, 0);
+  return inks.reduce((s, i) => s + (i.share / (total || 1)) * Math.max(0, 1 - distance(i.rgb, cloth) / LOST_BELOW), 0);
 }
