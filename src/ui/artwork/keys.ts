@@ -21,7 +21,7 @@ interface Hands {
   view: View;
   /** Artworks in a row of the sheet. */
   across: number;
-  latest: React.RefObject<Latest>;
+  latest: () => Latest;
   put: Put;
   setPicked: React.Dispatch<React.SetStateAction<ReadonlySet<string>>>;
   /** Does what a digit stands for; says whether it stands for anything. */
@@ -36,7 +36,7 @@ interface Hands {
 export function useStationKeys({ view, across, latest, put, setPicked, pressKey, putAside, undo, take, ask }: Hands): void {
   useEffect(() => {
     const move = (step: number, extend: boolean) => {
-      const { ids, openId } = latest.current;
+      const { ids, openId } = latest();
       const cursor = openId ? ids.indexOf(openId) : -1;
       const next = Math.max(0, Math.min(ids.length - 1, cursor < 0 ? 0 : cursor + step));
       if (!ids[next]) return;
@@ -52,12 +52,12 @@ export function useStationKeys({ view, across, latest, put, setPicked, pressKey,
       });
     const back = () => {
       if (view !== 'contact' && view !== 'table') put({ view: null, beside: null });
-      else if (latest.current.picked.size) setPicked(new Set());
+      else if (latest().picked.size) setPicked(new Set());
       else put({ open: null });
     };
     const key = (e: KeyboardEvent) => {
       if (typing(e) || e.altKey) return;
-      const { ids, openId, target } = latest.current;
+      const { ids, openId, target } = latest();
       const letter = e.key.toLowerCase();
       const onButton = e.target instanceof HTMLButtonElement;
       const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: across, ArrowUp: -across }[e.key];

@@ -66,14 +66,6 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
   const beside = search.get('beside');
   const total = choices.standing?.reduce((n, s) => n + s.count, 0) ?? 0;
 
-  const put = useCallback((change: Record<string, string | null>) => {
-    const next = new URLSearchParams(window.location.search);
-    for (const [k, v] of Object.entries(change))
-      if (v) next.set(k, v);
-      else next.delete(k);
-    window.history.replaceState(null, '', `/artwork${next.size ? `?${next}` : ''}`);
-  }, []);
-
   /** Says what was done, with the way back. */
   const done = useCallback((undo: string | null, said: string) => {
     toast(said, undo ? { action: { label: 'Undo', onClick: () => takeBack(undo) }, duration: 8000 } : undefined);
@@ -91,17 +83,30 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
   // what a key or a button acts on: the selection, else the artwork under the cursor
   const selection = useMemo(() => (picked.size ? ids.filter((id) => picked.has(id)) : []), [ids, picked]);
   const target = useMemo(() => (selection.length ? selection : openId ? [openId] : []), [selection, openId]);
-  const latest = useRef<Latest>({ ids, openId, target, picked });
+  const drawn = useRef({ ids, selection, picked });
   useEffect(() => {
-    latest.current = { ids, openId, target, picked };
-  }, [ids, openId, target, picked]);
+    drawn.current = { ids, selection, picked };
+  }, [ids, selection, picked]);
+  const latest = useCallback((): Latest => {
+    // the address is ahead of what is drawn: a key that follows a click at once means the artwork just clicked
+    const at = new URLSearchParams(window.location.search).get('open');
+    return { ...drawn.current, openId: at, target: drawn.current.selection.length ? drawn.current.selection : at ? [at] : [] };
+  }, []);
+
+  const put = useCallback((change: Record<string, string | null>) => {
+    const next = new URLSearchParams(window.location.search);
+    for (const [k, v] of Object.entries(change))
+      if (v) next.set(k, v);
+      else next.delete(k);
+    window.history.replaceState(null, '', `/artwork${next.size ? `?${next}` : ''}`);
+  }, []);
 
   const grip = useMemo<Grip>(
     () => ({
       open: (id) => put({ open: id }),
       enlarge: (id) => put({ open: id, view: 'large' }),
       toggle: (id, range) => {
-        const { ids: all, openId: at } = latest.current;
+        const { ids: all, openId: at } = latest();
         setPicked((old) => {
           const next = new Set(old);
           if (range && at) {
@@ -113,7 +118,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
         put({ open: id });
       },
       drag: (id, e) => {
-        const { picked: now, ids: all } = latest.current;
+        const { picked: now, ids: all } = latest();
         const dragged = now.has(id) ? all.filter((one) => now.has(one)) : [id];
         e.dataTransfer.setData(DRAGGED, String(dragged.length));
         e.dataTransfer.effectAllowed = 'move';
@@ -136,7 +141,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
   const pressKey = useCallback(
     (key: string) => {
       const mark = settings.markKeys[key];
-      const to = latest.current.target;
+      const to = latest().target;
       if (!mark || !to.length) return false;
       const some = to.map((id) => cards.get(id)).filter((a) => a !== undefined);
       const has = (a: (typeof some)[number]) =>
@@ -160,7 +165,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
 
   const file = (drawer: string | null) =>
     void change(
-      latest.current.target,
+      latest().target,
       { drawer },
       (r) => `${count(r.changed, 'artwork')} filed ${drawer ? `in ${drawer}` : 'in no drawer'}.`,
     );
