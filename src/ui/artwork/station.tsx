@@ -125,7 +125,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
         setPicked(new Set(dragged));
       },
     }),
-    [put],
+    [put, latest],
   );
 
   const take = useCallback(
@@ -152,7 +152,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
       void change(to, what, (r) => `${count(r.changed, 'artwork')}: ${off ? 'no longer ' : ''}${mark.value}.`);
       return true;
     },
-    [settings.markKeys, cards, change],
+    [settings.markKeys, cards, change, latest],
   );
 
   const putAside = useCallback(
