@@ -61,11 +61,11 @@ test('a selection is marked by one key, changed after a preview, and taken back'
   await page.getByLabel('What to change').selectOption('addMarks');
   await page.getByRole('textbox', { name: 'Value' }).fill('spring tide');
   await expect(page.getByText('5 of 5 change')).toBeVisible();
-  expect(await found(page, 'mark=spring%20tide')).toBe(0);
+  expect(await found(page, 'drawer=Surf&mark=spring%20tide')).toBe(0);
   await page.getByRole('button', { name: 'Change 5' }).click();
-  await expect.poll(() => found(page, 'mark=spring%20tide')).toBe(5);
+  await expect.poll(() => found(page, 'drawer=Surf&mark=spring%20tide')).toBe(5);
   await page.keyboard.press('Control+z');
-  await expect.poll(() => found(page, 'mark=spring%20tide')).toBe(0);
+  await expect.poll(() => found(page, 'drawer=Surf&mark=spring%20tide')).toBe(0);
 });
 
 test('file names are read by a pattern that is tried on the selection first', async ({ page }) => {
