@@ -9,7 +9,7 @@ interface Outlet {
 export async function connectOutlets(): Promise<void> {
   const { items } = await api<{ items: Outlet[] }>('GET', '/outlets');
   const open = (id: string) => items.some((o) => o.id === id && !o.connected);
-  if (open('quayside')) await api('POST', '/outlets/quayside/connect', { token: 'qs_demo_harbour_light' });
+  if (open('quayside')) await api('POST', '/outlets/quayside/connect', { token: 'harbour-light-demo' });
   if (open('kestrel')) {
     const { address } = await api<{ address: string }>('POST', '/outlets/kestrel/connect', {});
     const asked = new URL(address);

@@ -6,6 +6,8 @@ export interface Behaviour {
   down: boolean;
   /** Added to every answer. */
   slowMs: number;
+  /** The next N requests that change something pass as usual, before the counts below begin. */
+  passNext: number;
   /** The next N requests are answered 429 with Retry-After. */
   limitNext: number;
   retryAfterSeconds: number;
@@ -17,7 +19,16 @@ export interface Behaviour {
   dropNext: number;
 }
 
-const CALM: Behaviour = { down: false, slowMs: 0, limitNext: 0, retryAfterSeconds: 1, failNext: 0, refuseNext: 0, dropNext: 0 };
+const CALM: Behaviour = {
+  down: false,
+  slowMs: 0,
+  passNext: 0,
+  limitNext: 0,
+  retryAfterSeconds: 1,
+  failNext: 0,
+  refuseNext: 0,
+  dropNext: 0,
+};
 const behaviours = new Map<string, Behaviour>();
 const extras = new Map<string, Map<string, () => void>>();
 
@@ -44,8 +55,11 @@ export function controlRoutes(app: FastifyInstance): void {
   });
 }
 
-/** Applies an outlet's behaviour to every request of one of its interfaces. */
-export function misbehave(app: FastifyInstance, outlet: string): void {
+/** How an outlet says no in its own format. */
+export type SayNo = (reply: FastifyReply, how: 'too-many' | 'refused' | 'trouble') => FastifyReply;
+
+/** Applies an outlet's behaviour to every request of one of its interfaces; `sayNo` puts it into the outlet's own words. */
+export function misbehave(app: FastifyInstance, outlet: string, sayNo: SayNo): void {
   app.addHook('onRequest', async (request: FastifyRequest, reply: FastifyReply) => {
     const behaviour = of(outlet);
     if (behaviour.down) {
@@ -53,20 +67,22 @@ export function misbehave(app: FastifyInstance, outlet: string): void {
       return reply.hijack();
     }
     if (behaviour.slowMs) await new Promise((resolve) => setTimeout(resolve, behaviour.slowMs));
-    if (request.method === 'GET') return;
+    if (request.method === 'GET' || request.method === 'HEAD') return;
+    if (behaviour.passNext > 0) {
+      behaviour.passNext--;
+      return;
+    }
     if (behaviour.limitNext > 0) {
       behaviour.limitNext--;
-      return reply.code(429).header('retry-after', String(behaviour.retryAfterSeconds)).send({ error: 'Too many requests.' });
+      return sayNo(reply.header('retry-after', String(behaviour.retryAfterSeconds)), 'too-many');
     }
     if (behaviour.refuseNext > 0) {
       behaviour.refuseNext--;
-      return reply
-        .code(422)
-        .send({ error: 'The shop is being rearranged', errors: [{ path: '', says: 'the shop is being rearranged' }] });
+      return sayNo(reply, 'refused');
     }
     if (behaviour.failNext > 0) {
       behaviour.failNext--;
-      return reply.code(503).send({ error: 'We are having trouble.' });
+      return sayNo(reply, 'trouble');
     }
   });
   app.addHook('onSend', (request, reply, payload, done) => {

@@ -9,9 +9,9 @@ import { quayside } from './quayside/quayside';
 const port = Number(process.env.STANDINS_PORT ?? 4600);
 const folder = process.env.STANDINS_DIR ?? 'data/standins';
 
-const app = Fastify({ bodyLimit: 12 << 20, forceCloseConnections: true });
+const app = Fastify({ bodyLimit: 24 << 20, forceCloseConnections: true });
 await app.register(formbody);
-await app.register(multipart, { limits: { fileSize: 10 << 20, files: 1 } });
+await app.register(multipart, { limits: { fileSize: 16 << 20, files: 1 } });
 controlRoutes(app);
 await app.register((part, _, done) => (kestrel(part, `${folder}/kestrel`), done()), { prefix: '/kestrel' });
 await app.register((part, _, done) => (quayside(part, `${folder}/quayside`), done()), { prefix: '/quayside' });

@@ -1,5 +1,25 @@
-import { mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+
+/**
+ * Opens an outlet's folder. `format` says how its records are written; a folder of another format is put aside whole,
+ * beside the new one, with a sentence for the log: it is never read half.
+ */
+export function openFolder(folder: string, format: string, say: (line: string) => void): string {
+  const mark = join(folder, 'format');
+  const found = existsSync(mark) ? readFileSync(mark, 'utf8').trim() : '';
+  if (existsSync(folder) && readdirSync(folder).length > 0 && found !== format) {
+    let aside = `${folder}.put-aside`;
+    for (let n = 2; existsSync(aside); n++) aside = `${folder}.put-aside-${n}`;
+    renameSync(folder, aside);
+    say(
+      `${folder} was written by another version of this stand-in (${found || 'no format named'}). It is put aside in ${aside}.`,
+    );
+  }
+  mkdirSync(folder, { recursive: true });
+  writeFileSync(mark, `${format}\n`);
+  return folder;
+}
 
 /** A folder of JSON records, held in memory and written one file a record, whole or not at all. */
 export class Records<T extends { id: string }> {
@@ -15,9 +35,6 @@ export class Records<T extends { id: string }> {
 
   get(id: string): T | undefined {
     return this.all.get(id);
-  }
-  find(test: (record: T) => boolean): T | undefined {
-    return [...this.all.values()].find(test);
   }
   list(): T[] {
     return [...this.all.values()];
@@ -35,21 +52,20 @@ export class Records<T extends { id: string }> {
   }
 }
 
-/** Picture files beside the records. */
-export class Pictures {
+/** Files beside the records. */
+export class Files {
   constructor(private readonly folder: string) {
     mkdirSync(folder, { recursive: true });
   }
   put(id: string, data: Buffer): void {
-    writeFileSync(join(this.folder, id), data);
+    writeFileSync(join(this.folder, `${id}.new`), data);
+    renameSync(join(this.folder, `${id}.new`), join(this.folder, id));
+  }
+  has(id: string): boolean {
+    return /^[a-z0-9-]+$/.test(id) && existsSync(join(this.folder, id));
   }
   get(id: string): Buffer | null {
-    if (!/^[a-z0-9-]+$/.test(id)) return null;
-    try {
-      return readFileSync(join(this.folder, id));
-    } catch {
-      return null;
-    }
+    return this.has(id) ? readFileSync(join(this.folder, id)) : null;
   }
 }
 

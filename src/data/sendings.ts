@@ -1,4 +1,4 @@
-import type { Done, ListingPayload } from '../core/planning/payload';
+import type { ListingPayload } from '../core/listing/payload';
 import { row, rows, type Tx } from './database';
 
 export interface SendingRow {
@@ -12,135 +12,148 @@ export interface SendingRow {
   payload: ListingPayload;
   tries: number;
 }
-export interface ListingRow {
-  id: string;
-  seq: number;
-  proofId: string;
-  outletId: string;
-  outlet: string;
-  remoteId: string;
-  url: string;
-  state: 'draft there' | 'live' | 'ended' | 'lapsed' | 'gone';
-  title: string;
-  priceMinor: number;
-  currency: string;
-  sentAt: string;
-  artwork: string;
-  docket: string;
-  small: string | null;
-}
 
-/** Puts a proof in the outbox, or back in it: steps already done stay done. Returns the sending's id. */
+/** Puts a proof in the outbox, or back in it with what it carries now. Returns the sending's id. */
 export async function queueSending(
   tx: Tx,
-  s: { proofId: string; runId: string; outletId: string; goLive: boolean; payload: ListingPayload },
+  s: { proofId: string; runId: string; outletId: string; goLive: boolean; apart: boolean; payload: ListingPayload },
 ): Promise<string> {
   const queued = await row<{ id: string }>(
     tx,
-    `INSERT INTO sending (proof_id, run_id, outlet_id, go_live, idempotency_key, payload) VALUES ($1, $2, $3, $4, $5, $6)
-     ON CONFLICT (proof_id) DO UPDATE SET state = 'waiting', run_id = excluded.run_id, go_live = sending.go_live OR excluded.go_live, payload = excluded.payload,
-       problem = NULL, tries = 0, finished_at = NULL RETURNING id`,
-    [s.proofId, s.runId, s.outletId, s.goLive, s.payload.ref, s.payload],
+    `INSERT INTO sending (proof_id, run_id, outlet_id, go_live, apart, idempotency_key, payload) VALUES ($1, $2, $3, $4, $5, $6, $7)
+     ON CONFLICT (proof_id) DO UPDATE SET state = 'waiting', run_id = excluded.run_id, go_live = sending.go_live OR excluded.go_live,
+       apart = excluded.apart, payload = excluded.payload, problem = NULL, tries = 0, not_before = now(), finished_at = NULL RETURNING id`,
+    [s.proofId, s.runId, s.outletId, s.goLive, s.apart, s.payload.ref, s.payload],
   );
   return queued!.id;
 }
 
 const SENDING =
   'SELECT s.id, s.proof_id AS "proofId", s.run_id AS "runId", s.outlet_id AS "outletId", s.go_live AS "goLive", s.state, s.idempotency_key AS key, s.payload, s.tries FROM sending s';
-export const sendingForWork = (tx: Tx, id: string): Promise<SendingRow | null> =>
-  row(tx, `${SENDING} WHERE s.id = $1 FOR UPDATE`, [id]);
-export const waitingSendings = (tx: Tx, runId: string): Promise<SendingRow[]> =>
-  rows(tx, `${SENDING} WHERE s.run_id = $1 AND s.state IN ('waiting', 'sending') ORDER BY s.seq`, [runId]);
+
+/** Outlets with something in the outbox, of one run or of all. */
+export const outletsWaiting = async (tx: Tx, runId: string | null): Promise<string[]> =>
+  (
+    await rows<{ outlet: string }>(
+      tx,
+      "SELECT DISTINCT outlet_id AS outlet FROM sending WHERE state IN ('waiting', 'sending') AND ($1::uuid IS NULL OR run_id = $1)",
+      [runId],
+    )
+  ).map((r) => r.outlet);
+
+/** What may be sent now: its run is going, or it was asked for by itself. What a dead worker left half-way comes first, whatever its run. */
+const MAY_GO = "(s.state = 'sending' OR r.state = 'going' OR s.apart)";
+
+/** Takes the next sending of an outlet's lane, marked as being sent. Nothing while the outlet is to be left alone. */
+export async function takeNext(tx: Tx, outletId: string): Promise<SendingRow | null> {
+  const next = await row<SendingRow>(
+    tx,
+    `${SENDING} JOIN run r ON r.id = s.run_id JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
+     WHERE s.outlet_id = $1 AND o.connected AND (o.hold_until IS NULL OR o.hold_until <= now())
+       AND s.state IN ('waiting', 'sending') AND ${MAY_GO} AND s.not_before <= now()
+     ORDER BY (s.state = 'sending') DESC, s.seq LIMIT 1 FOR UPDATE OF s SKIP LOCKED`,
+    [outletId],
+  );
+  if (next) await setSending(tx, next.id, 'sending');
+  return next;
+}
+
+/** Seconds until the lane has something to do again: 0 is now, null is never, as things stand. */
+export async function nextInSeconds(tx: Tx, outletId: string): Promise<number | null> {
+  const found = await row<{ seconds: number | null }>(
+    tx,
+    `SELECT extract(epoch FROM min(greatest(s.not_before, o.hold_until)) - now())::float AS seconds FROM sending s JOIN run r ON r.id = s.run_id
+     JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
+     WHERE s.outlet_id = $1 AND o.connected AND s.state IN ('waiting', 'sending') AND ${MAY_GO}`,
+    [outletId],
+  );
+  return found?.seconds == null ? null : Math.max(0, found.seconds);
+}
+
+/** Whether a sending that is under way may go on: its run's state, or going when it was asked for by itself. */
+export async function gateOf(tx: Tx, id: string): Promise<'going' | 'paused' | 'stopped'> {
+  const found = await row<{ state: 'going' | 'paused' | 'stopped'; apart: boolean }>(
+    tx,
+    'SELECT r.state, s.apart FROM sending s JOIN run r ON r.id = s.run_id WHERE s.id = $1',
+    [id],
+  );
+  return !found ? 'stopped' : found.apart ? 'going' : found.state;
+}
+
+/** A run is stopped: what it has under way is no longer apart from it, and gives itself back before its next step. */
+export async function rejoinRun(tx: Tx, runId: string): Promise<void> {
+  await tx.query("UPDATE sending SET apart = false WHERE run_id = $1 AND state = 'sending'", [runId]);
+}
 
 export async function setSending(tx: Tx, id: string, state: SendingRow['state'], problem: string | null = null): Promise<void> {
   await tx.query(
-    `UPDATE sending SET state = $2, problem = $3, tries = tries + CASE WHEN $2 = 'sending' THEN 1 ELSE 0 END,
-       finished_at = CASE WHEN $2 IN ('sent', 'refused', 'withdrawn') THEN now() END WHERE id = $1`,
+    `UPDATE sending SET state = $2, problem = $3, finished_at = CASE WHEN $2 IN ('sent', 'refused', 'withdrawn') THEN now() END WHERE id = $1`,
     [id, state, problem],
   );
 }
 
-/** Steps of a sending: results of those that are done, and names of those that were begun. */
-export async function stepsOf(tx: Tx, sendingId: string): Promise<{ done: Done; begun: Set<string> }> {
-  const all = await rows<{ step: string; doneAt: string | null; result: Record<string, string> | null }>(
-    tx,
-    'SELECT step, done_at AS "doneAt", result FROM sending_step WHERE sending_id = $1',
-    [sendingId],
+/** Back into the outbox after an unclear answer, counted, for a later time. */
+export async function putOff(tx: Tx, id: string, problem: string, seconds: number): Promise<void> {
+  await tx.query(
+    "UPDATE sending SET state = 'waiting', problem = $2, tries = tries + 1, not_before = now() + make_interval(secs => $3) WHERE id = $1",
+    [id, problem, seconds],
   );
-  return {
-    done: Object.fromEntries(all.filter((s) => s.doneAt).map((s) => [s.step, s.result ?? {}])),
-    begun: new Set(all.filter((s) => !s.doneAt).map((s) => s.step)),
-  };
-}
-export async function beginStep(tx: Tx, sendingId: string, step: string): Promise<void> {
-  await tx.query('INSERT INTO sending_step (sending_id, step) VALUES ($1, $2) ON CONFLICT DO NOTHING', [sendingId, step]);
-}
-export async function endStep(tx: Tx, sendingId: string, step: string, result: Record<string, string>): Promise<void> {
-  await tx.query('UPDATE sending_step SET done_at = now(), result = $3 WHERE sending_id = $1 AND step = $2', [
-    sendingId,
-    step,
-    result,
-  ]);
 }
 
-export async function putListing(
+/** Withdraws sendings; their proofs are passed again, or listed where a listing stands already. */
+export async function withdraw(tx: Tx, where: { id: string } | { run: string }): Promise<void> {
+  const [id, run] = 'id' in where ? [where.id, null] : [null, where.run];
+  await tx.query(
+    `WITH gone AS (UPDATE sending SET state = 'withdrawn', finished_at = now() WHERE id = $1 OR (run_id = $2 AND state = 'waiting') RETURNING proof_id)
+     UPDATE proof p SET updated_at = now(), state = CASE WHEN EXISTS (SELECT FROM listing l WHERE l.proof_id = p.id AND l.state <> 'gone') THEN 'listed' ELSE 'passed' END
+     FROM gone WHERE p.id = gone.proof_id AND p.state = 'sending'`,
+    [id, run],
+  );
+}
+
+export interface StepRow {
+  step: string;
+  done: boolean;
+  /** Hash of what it carried when it was begun last. */
+  carried: string;
+  /** What it made, also when it is to be done again. */
+  result: Record<string, string> | null;
+}
+
+export const stepsOf = (tx: Tx, sendingId: string): Promise<StepRow[]> =>
+  rows(tx, 'SELECT step, done_at IS NOT NULL AS done, carried, result FROM sending_step WHERE sending_id = $1', [sendingId]);
+
+/** Written before a step is carried out. What it made before stays with it. */
+export async function beginStep(tx: Tx, sendingId: string, step: string, carried: string): Promise<void> {
+  await tx.query(
+    `INSERT INTO sending_step (sending_id, step, carried) VALUES ($1, $2, $3)
+     ON CONFLICT (sending_id, step) DO UPDATE SET begun_at = now(), done_at = NULL, carried = excluded.carried`,
+    [sendingId, step, carried],
+  );
+}
+/** Written after it. `done` is false for a thing that was found, and has other content yet. */
+export async function endStep(
   tx: Tx,
-  l: {
-    proofId: string;
-    outletId: string;
-    remoteId: string;
-    url: string;
-    state: 'draft there' | 'live';
-    title: string;
-    priceMinor: number;
-    currency: string;
-  },
+  sendingId: string,
+  step: string,
+  result: Record<string, string>,
+  done = true,
 ): Promise<void> {
   await tx.query(
-    `INSERT INTO listing (proof_id, outlet_id, remote_id, url, state, title, price_minor, currency) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
-     ON CONFLICT (proof_id) DO UPDATE SET state = excluded.state, url = excluded.url, title = excluded.title, price_minor = excluded.price_minor, sent_at = now()`,
-    [l.proofId, l.outletId, l.remoteId, l.url, l.state, l.title, l.priceMinor, l.currency],
+    'UPDATE sending_step SET done_at = CASE WHEN $4 THEN now() END, result = $3 WHERE sending_id = $1 AND step = $2',
+    [sendingId, step, result, done],
   );
 }
-
-export const listListings = (
-  tx: Tx,
-  f: { outlet?: string; state?: string; find?: string; ids?: string[]; after?: number; limit: number },
-): Promise<ListingRow[]> =>
-  rows(
-    tx,
-    `SELECT l.id, l.seq, l.proof_id AS "proofId", l.outlet_id AS "outletId", o.name AS outlet, l.remote_id AS "remoteId", l.url, l.state, l.title,
-       l.price_minor AS "priceMinor", l.currency, l.sent_at AS "sentAt", a.name AS artwork, d.name AS docket, p.pictures->0->>'small' AS small
-     FROM listing l JOIN proof p ON p.id = l.proof_id JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id
-     JOIN outlet o ON o.id = l.outlet_id AND o.workspace_id = l.workspace_id
-     WHERE ($1::text IS NULL OR l.outlet_id = $1) AND ($2::text IS NULL OR l.state = $2) AND ($3::text IS NULL OR l.title ILIKE '%' || $3 || '%' OR a.name ILIKE '%' || $3 || '%')
-       AND ($4::uuid[] IS NULL OR l.id = ANY($4)) AND l.seq > $5 ORDER BY l.seq LIMIT $6`,
-    [f.outlet ?? null, f.state ?? null, f.find?.replace(/[\\%_]/g, '\\$&') ?? null, f.ids ?? null, f.after ?? 0, f.limit],
+/** Every step is to be done again, on what exists; `all` forgets what exists, too. */
+export async function doubtSteps(tx: Tx, sendingId: string, all: boolean): Promise<void> {
+  await tx.query(
+    all
+      ? 'DELETE FROM sending_step WHERE sending_id = $1'
+      : "UPDATE sending_step SET done_at = NULL, carried = '' WHERE sending_id = $1",
+    [sendingId],
   );
+}
 
 /** How sending stands, by run and outlet. */
-export const countSendings = (
-  tx: Tx,
-): Promise<{ runId: string; outlet: string; state: SendingRow['state']; count: number; seconds: number | null }[]> =>
-  rows(
-    tx,
-    `SELECT run_id AS "runId", outlet_id AS outlet, state, count(*)::int AS count,
-       extract(epoch FROM max(finished_at) - min(created_at))::float AS seconds FROM sending GROUP BY 1, 2, 3`,
-  );
-
-/** Adds a job in this transaction. `queue` makes jobs of that name run one after another; `key` keeps them from doubling. */
-export async function addJob(
-  tx: Tx,
-  task: string,
-  payload: object,
-  options: { queue?: string; key?: string; delaySeconds?: number; urgency?: number } = {},
-): Promise<void> {
-  await tx.query('SELECT add_job($1, $2, $3, $4, $5, $6)', [
-    task,
-    payload,
-    options.queue ?? null,
-    options.key ?? null,
-    options.delaySeconds ?? 0,
-    options.urgency ?? 0,
-  ]);
-}
+export const countSendings = (tx: Tx): Promise<{ runId: string; outlet: string; state: SendingRow['state']; count: number }[]> =>
+  rows(tx, 'SELECT run_id AS "runId", outlet_id AS outlet, state, count(*)::int AS count FROM sending GROUP BY 1, 2, 3');

@@ -1,4 +1,4 @@
-import type { OutletAdapter } from './adapter';
+import type { OutletAdapter } from './contract';
 import { kestrel } from './kestrel';
 import { quayside } from './quayside';
 

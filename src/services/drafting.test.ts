@@ -44,8 +44,9 @@ const spec: DocketSpec = {
   },
   pricePlan: { name: 'p', aim: { kind: 'margin', share: 350_000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
   accepts: { ground: 'see-through', minPpi: 150 },
-  outlets: ['kestrel'],
+  outlets: ['fair'],
 };
+// The limits and fees of one well-known kind of outlet: common practice, no single source. No stand-in has this set.
 const rules: OutletRules = {
   version: '1',
   currency: 'USD',
@@ -57,7 +58,7 @@ const rules: OutletRules = {
   fees: { transactionShare: 65_000, paymentShare: 30_000, paymentFixedMinor: 25, listingMinor: 20 },
   listingSchema: { type: 'object', properties: { title: { maxLength: 140 }, pictures: { minItems: 1 } } },
 };
-const outlet = { id: 'kestrel', name: 'Kestrel Fair', rules } as OutletRow;
+const outlet = { id: 'fair', name: 'The fair', rules } as OutletRow;
 const docket = { id: 'd', name: 'Shirts', blankId: 'tee', spec };
 const cream = {
   clearShare: 0.6,
@@ -136,7 +137,7 @@ const proof = (fields: ProofFields) =>
   ({
     id: '0f0f0f0f-0000-4000-8000-000000000000',
     artwork: 'Keep a light on',
-    outlet: 'Kestrel Fair',
+    outlet: 'The fair',
     fields,
     colours: [{ name: 'Harbour' }, { name: 'Ink' }],
     pictures: [{ file: 'x.jpg', colour: 'Harbour' }],
@@ -155,7 +156,7 @@ test('the payload has a variant per colour and size, and the proof’s key', () 
 test('a payload that the outlet’s schema refuses never leaves the house', () => {
   const { fields } = prepare(artwork, docket, blank, outlet, {});
   expect(() => payloadOf({ ...proof(fields), pictures: [] }, docket, outlet, 'Us')).toThrow(
-    'Kestrel Fair would not take it (pictures must NOT have fewer than 1 items)',
+    'The fair would not take it (pictures must NOT have fewer than 1 items)',
   );
 });
 

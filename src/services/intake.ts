@@ -7,7 +7,7 @@ import * as data from '../data/artworks';
 import { inWorkspace, type Tx } from '../data/database';
 import { drawerFor } from '../data/drawers';
 import * as keeping from '../data/keeping';
-import { addJob } from '../data/sendings';
+import { addJob } from '../data/jobs';
 import { ArchiveTrouble, isPlainZip, openArchive } from '../files/archive';
 import * as files from '../files/store';
 import { drawerPath } from './drawers';

@@ -1,5 +1,7 @@
 import { inWorkspace, row } from '../data/database';
-import { listListings, countSendings, type ListingRow } from '../data/sendings';
+import { listListings, type ListingRow } from '../data/listings';
+import { countSendings } from '../data/sendings';
+import { listOutlets } from '../data/stockroom';
 
 export type { ListingRow };
 
@@ -43,6 +45,8 @@ export interface Work {
   total: number;
   refused: number;
   paused: boolean;
+  /** Why it waits, when something outside holds it up. */
+  waits?: string;
 }
 
 /** Work that is going on or paused right now. */
@@ -93,9 +97,7 @@ export function runningWork(workspace: string): Promise<Work[]> {
         refused: 0,
         paused: r.state === 'paused',
       });
-    const names = new Map(
-      (await tx.query('SELECT id, name FROM outlet')).rows.map((o: { id: string; name: string }) => [o.id, o.name]),
-    );
+    const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
     const states = new Map(
       (await tx.query('SELECT id, state FROM run')).rows.map((r: { id: string; state: string }) => [r.id, r.state]),
     );
@@ -104,14 +106,18 @@ export function runningWork(workspace: string): Promise<Work[]> {
       const mine = sendings.filter((s) => `${s.runId}/${s.outlet}` === key && s.state !== 'withdrawn');
       const count = (...of: string[]) => mine.filter((s) => of.includes(s.state)).reduce((n, s) => n + s.count, 0);
       if (!count('waiting', 'sending')) continue;
+      const outlet = outlets.get(mine[0]!.outlet)!;
       out.push({
         key: `send-${key}`,
         kind: 'sending',
-        label: `Sending to ${names.get(mine[0]!.outlet)}`,
+        label: `Sending to ${outlet.name}`,
         done: count('sent', 'refused'),
         total: count('waiting', 'sending', 'sent', 'refused'),
         refused: count('refused'),
         paused: states.get(mine[0]!.runId) === 'paused',
+        ...(!outlet.connected
+          ? { waits: `${outlet.name} does not know us; connect it again` }
+          : outlet.hold && { waits: outlet.hold.why.replace(/\.$/, '') }),
       });
     }
     return out;

@@ -1,5 +1,5 @@
 import Ajv, { type ValidateFunction } from 'ajv';
-import type { ListingPayload } from '../core/planning/payload';
+import type { ListingPayload } from '../core/listing/payload';
 import type { OutletRules } from '../core/rules/rules';
 import type { ProofFields, ProofRow } from '../data/runs';
 import type { DocketRow, OutletRow } from '../data/stockroom';
@@ -16,7 +16,7 @@ function validator(outletId: string, rules: OutletRules): ValidateFunction {
 }
 
 /** The listing that a proof makes, held against the outlet's own schema. Throws a Trouble naming what does not fit. */
-export function payloadOf(proof: ProofRow, docket: DocketRow, outlet: OutletRow, vendor: string): ListingPayload {
+export function payloadOf(proof: ProofRow, docket: DocketRow, outlet: OutletRow, brand: string): ListingPayload {
   const fields = proof.fields as ProofFields;
   const rules = outlet.rules!;
   const colours = proof.colours.map((c) => c.name);
@@ -27,8 +27,8 @@ export function payloadOf(proof: ProofRow, docket: DocketRow, outlet: OutletRow,
     title: fields.title.value,
     description: fields.description.value,
     tags: fields.tags.value,
-    vendor: vendor.length === 36 ? 'Union Press' : vendor,
-    productType: docket.spec.noun,
+    brand,
+    kind: docket.spec.noun,
     currency: rules.currency,
     options: one ? ['Size'] : ['Colour', 'Size'],
     variants: colours.flatMap((colour, c) =>

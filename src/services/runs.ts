@@ -3,8 +3,11 @@ import * as artworks from '../data/artworks';
 import { inWorkspace, type Tx } from '../data/database';
 import * as data from '../data/runs';
 import type { ProofState, RunRow } from '../data/runs';
-import { addJob, listListings, queueSending, setSending, waitingSendings } from '../data/sendings';
+import { addJob } from '../data/jobs';
+import { listListings } from '../data/listings';
+import { outletsWaiting, queueSending, rejoinRun, withdraw } from '../data/sendings';
 import * as stock from '../data/stockroom';
+import { queueLane } from './lane';
 import { payloadOf } from './payload';
 import { Trouble } from './trouble';
 
@@ -169,46 +172,44 @@ export async function sendRun(workspace: string, runId: string, goLive: boolean,
     if (it.state === 'paused') throw new Trouble('conflict', 'This run is paused. Go on with it first.');
     if (it.state === 'stopped') await data.setRunState(tx, runId, 'going');
     const proofs = await data.listProofs(tx, { run: runId, state: retry ? 'refused' : 'passed', limit: 100_000 });
-    await enqueue(tx, workspace, proofs, goLive);
+    await enqueue(tx, workspace, proofs, { live: goLive, apart: false });
     return { queued: proofs.length };
   });
 }
 
-/** Sets drafts at the outlets live: the steps already done are not done again. */
+/** Sets drafts at the outlets live, whatever their run does: the steps already done are not done again. */
 export async function goLive(workspace: string, listingIds: string[]): Promise<{ queued: number }> {
   return inWorkspace(workspace, async (tx) => {
     const drafts = await listListings(tx, { ids: listingIds, state: 'draft there', limit: 100_000 });
     const proofs = await data.listProofs(tx, { ids: drafts.map((l) => l.proofId), limit: 100_000 });
-    await enqueue(tx, workspace, proofs, true);
+    await enqueue(tx, workspace, proofs, { live: true, apart: true });
     return { queued: proofs.length };
   });
 }
 
-async function enqueue(tx: Tx, workspace: string, proofs: data.ProofRow[], live: boolean): Promise<void> {
+async function enqueue(
+  tx: Tx,
+  workspace: string,
+  proofs: data.ProofRow[],
+  how: { live: boolean; apart: boolean },
+): Promise<void> {
   const dockets = await stock.listDockets(tx);
   const outlets = await stock.listOutlets(tx);
+  const brand = await stock.workspaceName(tx);
   for (const proof of proofs) {
     const outlet = outlets.find((o) => o.id === proof.outletId)!;
     const payload = payloadOf(
       proof,
       dockets.find((d) => d.id === proof.docketId)!,
       outlet,
-      workspace,
+      brand,
     );
-    const sending = await queueSending(tx, {
-      proofId: proof.id,
-      runId: proof.runId,
-      outletId: proof.outletId,
-      goLive: live,
-      payload,
-    });
-    await queueJob(tx, workspace, proof.outletId, sending);
+    const { id: proofId, runId, outletId } = proof;
+    await queueSending(tx, { proofId, runId, outletId, goLive: how.live, apart: how.apart, payload });
   }
   await data.moveProofs(tx, { ids: proofs.map((p) => p.id) }, ['passed', 'refused', 'listed'], 'sending');
+  for (const outletId of new Set(proofs.map((p) => p.outletId))) await queueLane(tx, workspace, outletId);
 }
-
-const queueJob = (tx: Tx, workspace: string, outletId: string, sendingId: string) =>
-  addJob(tx, 'outlet.send', { workspace, sendingId }, { queue: `outlet:${workspace}:${outletId}`, key: `send:${sendingId}` });
 
 /** Pauses a run: what is under way finishes its step, the rest waits. */
 export async function pauseRun(workspace: string, id: string): Promise<RunReport> {
@@ -223,7 +224,7 @@ export async function resumeRun(workspace: string, id: string): Promise<RunRepor
   await inWorkspace(workspace, async (tx) => {
     if ((await runIn(tx, id)).state !== 'paused') return;
     await data.setRunState(tx, id, 'going');
-    for (const sending of await waitingSendings(tx, id)) await queueJob(tx, workspace, sending.outletId, sending.id);
+    for (const outletId of await outletsWaiting(tx, id)) await queueLane(tx, workspace, outletId);
     const drafting = await data.listProofs(tx, { run: id, state: 'drafting', limit: 100_000 });
     for (const artworkId of new Set(drafting.map((p) => p.artworkId)))
       await addJob(tx, 'run.draft', { workspace, runId: id, artworkId }, { key: `draft:${id}:${artworkId}` });
@@ -236,9 +237,10 @@ export async function stopRun(workspace: string, id: string): Promise<RunReport>
   await inWorkspace(workspace, async (tx) => {
     await runIn(tx, id);
     await data.setRunState(tx, id, 'stopped');
-    const waiting = (await waitingSendings(tx, id)).filter((s) => s.state === 'waiting');
-    for (const sending of waiting) await setSending(tx, sending.id, 'withdrawn');
-    await data.moveProofs(tx, { ids: waiting.map((s) => s.proofId) }, ['sending'], 'passed');
+    await rejoinRun(tx, id);
+    await withdraw(tx, { run: id });
+    // what a dead worker left half-way gives itself back
+    for (const outletId of await outletsWaiting(tx, id)) await queueLane(tx, workspace, outletId);
     await data.dropUndrafted(tx, id);
   });
   return run(workspace, id);

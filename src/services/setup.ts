@@ -1,6 +1,7 @@
 import type { BlankSpec, DocketSpec } from '../core/planning/docket';
 import { scenes } from './scenes';
-import { addOutlet, fetchCatalogue } from './stockroom';
+import { addOutlet } from './outlets';
+import { fetchCatalogue } from './stockroom';
 
 /** Where the shipped stand-ins are, from STANDINS_URL. Real outlets would be added beside them. */
 const standins = (): string => process.env.STANDINS_URL ?? 'http://127.0.0.1:4600';

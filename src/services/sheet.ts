@@ -40,7 +40,7 @@ export async function sheet(workspace: string): Promise<Sheet> {
       await cellProofs(tx),
     ];
     const pairs = outlets
-      .filter((o) => o.connected)
+      .filter((o) => o.rules)
       .flatMap((outlet) => dockets.filter((d) => d.spec.outlets.includes(outlet.id)).map((docket) => ({ outlet, docket })));
     const at = new Map(proofs.map((p) => [`${p.artworkId}/${p.docketId}/${p.outletId}`, p]));
     const motifAt = new Map<string, string>();

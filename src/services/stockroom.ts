@@ -2,18 +2,13 @@ import Ajv, { type ErrorObject, type JSONSchemaType } from 'ajv';
 import { fill } from '../core/copy/wording';
 import type { BlankSpec, DocketSpec } from '../core/planning/docket';
 import * as data from '../data/stockroom';
-import type { DocketRow, OutletRow } from '../data/stockroom';
+import type { DocketRow } from '../data/stockroom';
 import { inWorkspace } from '../data/database';
-import { seal, unseal } from '../files/seal';
-import * as files from '../files/store';
-import { adapterFor } from '../outlets';
-import { OutletAnswer, type Session } from '../outlets/adapter';
-import { consentAddress, exchangeCode, newVerifier } from '../outlets/kestrel-sign-in';
 import { DOCKET_SCHEMA } from './docket-schema';
 import { sceneById } from './scenes';
 import { Trouble } from './trouble';
 
-export type { DocketRow, OutletRow };
+export type { DocketRow };
 
 const ajv = new Ajv({ allErrors: true });
 const docketIsValid = ajv.compile<DocketSpec>(DOCKET_SCHEMA as unknown as JSONSchemaType<DocketSpec>);
@@ -22,7 +17,6 @@ const say = (e: ErrorObject) => `${e.instancePath.slice(1).replaceAll('/', '.') 
 
 export const blanks = (workspace: string): Promise<BlankSpec[]> => inWorkspace(workspace, data.listBlanks);
 export const dockets = (workspace: string): Promise<DocketRow[]> => inWorkspace(workspace, data.listDockets);
-export const outlets = (workspace: string): Promise<OutletRow[]> => inWorkspace(workspace, data.listOutlets);
 
 export async function docket(workspace: string, id: string): Promise<DocketRow> {
   const found = await inWorkspace(workspace, (tx) => data.docketById(tx, id));
@@ -132,96 +126,4 @@ export async function fetchCatalogue(workspace: string, url: string): Promise<Bl
     for (const spec of specs) await data.putBlank(tx, spec);
   });
   return specs;
-}
-
-/** Opens a session at an outlet with its stored secret. Throws a Trouble when it is not connected. */
-export function sessionFor(workspace: string, outlet: OutletRow): Session {
-  if (!outlet.sealedSecret) throw new Trouble('conflict', `${outlet.name} is not connected. Connect it in the stockroom.`);
-  return {
-    baseUrl: outlet.baseUrl,
-    secret: unseal(outlet.sealedSecret),
-    keep: (secret) => inWorkspace(workspace, (tx) => data.keepSecret(tx, outlet.id, seal(secret))),
-    readPicture: (file) => files.read('derived', file),
-  };
-}
-
-export const addOutlet = (workspace: string, o: { id: string; name: string; style: string; baseUrl: string }): Promise<void> =>
-  inWorkspace(workspace, (tx) => data.addOutlet(tx, o));
-
-async function outlet(workspace: string, id: string): Promise<OutletRow> {
-  const found = await inWorkspace(workspace, (tx) => data.outletById(tx, id));
-  if (!found) throw new Trouble('not-found', 'There is no such outlet.');
-  return found;
-}
-
-/** Fetches an outlet's rules and keeps them with their version. */
-export async function refreshRules(workspace: string, id: string): Promise<OutletRow> {
-  const it = await outlet(workspace, id);
-  try {
-    const rules = await adapterFor(it.style).fetchRules(sessionFor(workspace, it));
-    await inWorkspace(workspace, (tx) => data.keepRules(tx, id, rules));
-  } catch (error) {
-    if (error instanceof OutletAnswer) throw new Trouble('outlet-trouble', error.sentence);
-    throw error;
-  }
-  return outlet(workspace, id);
-}
-
-/** Connects an outlet that takes a token. The token is tried before it is kept for good. */
-export async function connectWithToken(workspace: string, id: string, token: string): Promise<OutletRow> {
-  const before = await outlet(workspace, id);
-  const tried: Session = {
-    baseUrl: before.baseUrl,
-    secret: { token },
-    keep: () => Promise.resolve(),
-    readPicture: () => Promise.reject(new Error('not now')),
-  };
-  try {
-    await adapterFor(before.style).fetchRules(tried);
-  } catch (error) {
-    throw new Trouble(
-      'outlet-trouble',
-      error instanceof OutletAnswer && error.kind === 'sign-in'
-        ? `${before.name} does not know that token.`
-        : `${before.name} did not answer. Try again when it is up.`,
-      'token',
-    );
-  }
-  await inWorkspace(workspace, (tx) => data.keepSecret(tx, id, seal({ token })));
-  return refreshRules(workspace, id);
-}
-
-/** First half of connecting an OAuth outlet: where to send the seller. The verifier travels sealed in `state`. */
-export async function beginConsent(workspace: string, id: string, redirectUri: string): Promise<string> {
-  const it = await outlet(workspace, id);
-  const verifier = newVerifier();
-  return consentAddress(
-    it.baseUrl,
-    redirectUri,
-    encodeURIComponent(seal({ id, verifier, redirectUri, until: Date.now() + 600_000 })),
-    verifier,
-  );
-}
-
-/** Second half: exchanges the code that the outlet sent back. */
-export async function endConsent(workspace: string, code: string, state: string): Promise<OutletRow> {
-  let kept: { id: string; verifier: string; redirectUri: string; until: number };
-  try {
-    kept = unseal(decodeURIComponent(state));
-    if (kept.until < Date.now()) throw new Error('late');
-  } catch {
-    throw new Trouble(
-      'bad-request',
-      'That answer does not belong to a connection begun here in the last ten minutes. Connect again.',
-    );
-  }
-  const it = await outlet(workspace, kept.id);
-  try {
-    const secret = await exchangeCode(it.baseUrl, code, kept.verifier, kept.redirectUri);
-    await inWorkspace(workspace, (tx) => data.keepSecret(tx, kept.id, seal(secret)));
-  } catch (error) {
-    if (error instanceof OutletAnswer) throw new Trouble('outlet-trouble', error.sentence);
-    throw error;
-  }
-  return refreshRules(workspace, kept.id);
 }

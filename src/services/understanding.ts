@@ -9,7 +9,7 @@ import * as data from '../data/artworks';
 import { inWorkspace, type Tx } from '../data/database';
 import * as keeping from '../data/keeping';
 import * as likeness from '../data/likeness';
-import { addJob } from '../data/sendings';
+import { addJob } from '../data/jobs';
 import { applyProposed } from './changing';
 import { measureLater } from './intake';
 

@@ -1,10 +1,11 @@
 import type { Rgb } from '../core/colour/colour';
+import { adapterFor } from '../outlets';
 import { lostShare } from '../core/artwork/measure';
 import { miniName, thumbName, workingName, type ArtworkRow } from './artworks';
 import { saidText } from './understanding';
 import type { ListingRow } from './line';
 import type { ProofRow } from './proofs';
-import type { OutletRow } from './stockroom';
+import type { OutletRow } from './outlets';
 
 /** What leaves the house over `/api/v1`: rows without their inner parts, with addresses for pictures. */
 const picture = (name: string | null): string | null => name && `/api/v1/pictures/${name}`;
@@ -41,15 +42,17 @@ export type ProofView = ReturnType<typeof proofView>;
 export const listingView = ({ small, ...l }: ListingRow) => ({ ...l, small: picture(small) });
 export type ListingView = ReturnType<typeof listingView>;
 
-/** An outlet without its secret. */
-export const outletView = ({ id, name, style, baseUrl, connected, rules, rulesAt }: OutletRow) => ({
+/** An outlet without its secret, with how it is connected. */
+export const outletView = ({ id, name, style, baseUrl, connected, rules, rulesAt, hold }: OutletRow) => ({
   id,
   name,
   style,
   baseUrl,
   connected,
+  connecting: adapterFor(style).connecting.by,
   rules,
   rulesAt,
+  hold,
 });
 export type OutletView = ReturnType<typeof outletView>;
 

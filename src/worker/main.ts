@@ -7,7 +7,9 @@ import type { SaidLine } from '../core/artwork/words';
 import { artwork, miniName, thumbName, workingName } from '../services/artworks';
 import { finishDrafts, planDrafts } from '../services/drafting';
 import { unpackParcel } from '../services/intake';
-import { sendOne } from '../services/sending';
+import { runLane } from '../services/lane';
+import { look } from '../services/looking';
+import { keepRulesFresh, takeUpOutlets } from '../services/outlets';
 import { putOffWords, recordMeasured, recordRefused, recordSaid } from '../services/understanding';
 import { watchInbox } from './inbox';
 import { standIn } from './presence';
@@ -34,7 +36,8 @@ interface Payload {
   workspace: string;
   artworkId: string;
   runId: string;
-  sendingId: string;
+  outletId: string;
+  after: number;
   parcelId: string;
 }
 
@@ -74,9 +77,17 @@ const tasks: TaskList = {
     });
     await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
   },
-  'outlet.send': async (payload) => {
-    const { workspace, sendingId } = payload as Payload;
-    await sendOne(workspace, sendingId);
+  'outlet.lane': async (payload) => {
+    const { workspace, outletId } = payload as Payload;
+    await runLane(workspace, outletId);
+  },
+  'outlet.look': async (payload) => {
+    const { workspace, outletId, after } = payload as Payload;
+    await look(workspace, outletId, after);
+  },
+  'outlet.rules': async (payload) => {
+    const { workspace, outletId } = payload as Payload;
+    await keepRulesFresh(workspace, outletId);
   },
 };
 
@@ -99,6 +110,7 @@ const runner = await run({
   logger: quiet,
 });
 
+await takeUpOutlets();
 const closeInbox = process.env.INBOX_DIR ? await watchInbox(process.env.INBOX_DIR) : () => Promise.resolve();
 
 let stopping = false;

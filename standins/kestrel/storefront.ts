@@ -1,30 +1,48 @@
-import { esc, money, page } from '../page';
-import type { KestrelListing } from './listing';
-import { CSS } from './style';
+import { byPick, esc, money, page } from '../page';
+import type { Offer } from './offer';
+import { CSS, HEAD } from './style';
 
-const HEAD = '<header><a class="brand" href="/kestrel/fair">Kestrel Fair</a></header>';
-const cheapest = (l: KestrelListing) => Math.min(...l.variants.map((v) => v.price_cents));
+const MADE_WORDS: Record<string, string> = {
+  'to-order': 'made when you ask for it',
+  'this-year': 'made this year',
+  earlier: 'made some time ago',
+};
+const cheapest = (o: Offer) => Math.min(...o.kinds.map((k) => k.price));
+const span = (from: number, to: number) => (from === to ? money(from, 'USD') : `${money(from, 'USD')} to ${money(to, 'USD')}`);
 
-/** The listing as a buyer sees it. */
-export function listingPage(l: KestrelListing): string {
-  const shots = l.pictures.map((p, i) => `<img ${i ? '' : 'class="first"'} src="/kestrel/picture/${p.id}" alt="${esc(p.alt)}">`);
-  const options = l.options
-    .map(
-      (name, k) =>
-        `<b>${esc(name)}</b>${[...new Set(l.variants.map((v) => v.values[k]!))].map((v) => `<span>${esc(v)}</span>`).join('')}`,
-    )
-    .join('');
+/** The chalked board: what there is to choose, priced by the last choice (the size), the others named below. */
+function board(o: Offer): string {
+  if (!o.kinds.length) return '<h2>Not priced yet</h2>';
+  const priced = Math.max(0, o.choices.length - 1);
+  const rows = byPick(o.kinds, priced, (k) => k.price).map(
+    (r) => `<dt>${esc(r.pick || 'Each')}</dt><dd>${span(r.from, r.to)}</dd>`,
+  );
+  const others = o.choices
+    .slice(0, priced)
+    .map((name, k) => `<p>${esc(name)}: ${[...new Set(o.kinds.map((v) => v.picks[k]!))].map(esc).join(', ')}</p>`);
+  return `<h2>${esc(o.choices[priced] ?? 'Price')}</h2><dl>${rows.join('')}</dl>${others.join('')}${o.tell ? `<p>Tell us: ${esc(o.tell)}</p>` : ''}<a class="take">Take it home</a>`;
+}
+
+/** An offer as a buyer sees it. */
+export function offerPage(o: Offer): string {
+  const note = {
+    'set-aside': '<p class="aside">Set aside under the table: only the stallholder sees this.</p>',
+    'packed-away': '<p class="aside">Packed away. Ask at the stall whether it comes back.</p>',
+    'on-the-table': '',
+  }[o.standing];
+  const pictures = o.pictures.map((p) => `<img src="/kestrel/picture/${p.sha256}" alt="${esc(p.said)}">`).join('');
   return page(
-    l.title,
+    o.headline,
     CSS,
-    `${HEAD}<main>${l.state === 'draft' ? '<p class="draft">Draft: only the stall holder sees this page.</p>' : ''}<div class="two"><div class="shots">${shots[0] ?? ''}<div class="row">${shots.slice(1).join('')}</div></div><div><p class="stall">Saltmarsh Lane · made to order</p><h1>${esc(l.title)}</h1><p class="price">${l.variants.length ? money(cheapest(l), 'USD') : 'No price yet'}${new Set(l.variants.map((v) => v.price_cents)).size > 1 ? ' and up' : ''}</p><div class="opts">${options}</div><a class="buy">Put in basket</a><p class="text">${esc(l.description)}</p><p class="tags">${l.tags.map((t) => `<i>${esc(t)}</i>`).join('')}</p></div></div></main>`,
+    `${HEAD}${note}<div class="cloth">${pictures}</div><main class="below"><div><h1>${esc(o.headline)}</h1><p class="by">from the ${esc(o.maker)} of Saltmarsh Lane, ${esc(MADE_WORDS[o.made] ?? o.made)}</p><div class="text">${esc(o.text)}</div><p class="words">${o.catchwords.map(esc).join(' · ')}</p></div><aside class="board">${board(o)}</aside></main>`,
   );
 }
 
-export function stallPage(all: KestrelListing[]): string {
-  return page(
-    'Saltmarsh Lane · Kestrel Fair',
-    CSS,
-    `${HEAD}<main><h1>Saltmarsh Lane</h1><div class="stalls">${all.map((l) => `<a href="/kestrel/fair/listing/${l.id}"><img src="/kestrel/picture/${l.pictures[0]?.id ?? ''}" alt="">${esc(l.title.split(',')[0]!)}<br><b>${money(cheapest(l), 'USD')}</b></a>`).join('')}</div></main>`,
+/** The stall with everything that lies on its table. */
+export function tablePage(all: Offer[]): string {
+  const laid = all.map(
+    (o) =>
+      `<a href="/kestrel/fair/${o.id}"><img src="/kestrel/picture/${o.pictures[0]?.sha256 ?? ''}" alt="">${esc(o.headline.split(',')[0]!)}<b>from ${money(cheapest(o), 'USD')}</b></a>`,
   );
+  return page('Saltmarsh Lane at Kestrel Fair', CSS, `${HEAD}<div class="table">${laid.join('')}</div>`);
 }

@@ -1,146 +1,191 @@
-import { randomBytes, randomInt } from 'node:crypto';
-import type { FastifyInstance, FastifyReply } from 'fastify';
+import { createHash } from 'node:crypto';
+import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
+import mergePatch from 'json-merge-patch';
 import sanitize from 'sanitize-html';
 import { misbehave } from '../control';
-import type { QuaysideProduct } from './product';
-import { Pictures, pictureSize, Records } from '../store';
-import { POLICY } from './policy';
-import { productPage, shopPage } from './storefront';
+import { problem, type Fault } from '../problem';
+import { Files, openFolder, pictureSize, Records } from '../store';
+import { conditionOf, entityTag, tagged } from './conditional';
+import { HOUSE } from './house';
+import { shopPage, warePage } from './storefront';
+import { turnstile } from './turnstile';
+import { contentOf, faultsOf, type Ware, type WareContent } from './ware';
 
-/** One shop, one token: it is made at first start and shown to whoever asks at the shop's own back door. */
-const TOKEN = process.env.QUAYSIDE_TOKEN ?? 'qs_demo_harbour_light';
+/** One shop, one key (RFC 6750): whoever asks at the shop's own back door is given it. */
+const KEY = process.env.QUAYSIDE_KEY ?? 'harbour-light-demo';
 
-/** Quayside: the seller's own web shop. Files first, then a product with everything in it. Leaky bucket. */
-export function quayside(app: FastifyInstance, folder: string): void {
-  const products = new Records<QuaysideProduct>(`${folder}/products`);
-  const files = new Pictures(`${folder}/files`);
-  const bucket = { level: 0, at: Date.now() };
-  const no = (reply: FastifyReply, status: number, errors: { path: string; says: string }[]) =>
-    reply.code(status).send({ errors });
+interface Collection {
+  id: string;
+  title: string;
+  /** Its wares are what the shop's first page shows. */
+  front: boolean;
+}
+
+const PROBLEMS = {
+  'wrong-key': [401, 'Wrong key'],
+  'nothing-there': [404, 'Nothing there'],
+  'changed-meanwhile': [412, 'Not as you thought'],
+  'no-condition': [428, 'Say what you expect to find'],
+  'will-not-do': [422, 'Will not do'],
+  'too-many-calls': [429, 'Too many calls'],
+  'quay-is-flooded': [503, 'The quay is flooded'],
+} as const;
+type Kind = keyof typeof PROBLEMS;
+const no = (reply: FastifyReply, kind: Kind, detail: string, errors: Fault[] = []) =>
+  problem(reply, PROBLEMS[kind][0], `tag:quayside.example,2026:${kind}`, PROBLEMS[kind][1], detail, errors);
+
+/** Quayside: the seller's own web shop. Pictures go by their hash, a ware under the seller's own reference. */
+export function quayside(app: FastifyInstance, place: string): void {
+  const folder = openFolder(place, 'quayside, wares 1', (line) => console.log(line));
+  const wares = new Records<Ware>(`${folder}/wares`);
+  const collections = new Records<Collection>(`${folder}/collections`);
+  const pictures = new Files(`${folder}/pictures`);
+  const pass = turnstile(Date.now);
+  const known = { picture: (sha: string) => pictures.has(sha), collection: (id: string) => collections.get(id) !== undefined };
+
+  const cleaned = (content: WareContent): WareContent => ({
+    ...content,
+    story: sanitize(content.story, { allowedTags: HOUSE.ware.story_may_use, allowedAttributes: {} }),
+  });
+  const told = (reply: FastifyReply, ware: Ware) =>
+    tagged(reply, contentOf(ware)).send({ reference: ware.id, address: ware.address, ...contentOf(ware) });
+  const addressFor = (name: string): string => {
+    const slug = name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 56) || 'ware'; // prettier-ignore
+    const taken = new Set(wares.list().map((w) => w.address));
+    for (let n = 1; ; n++) if (!taken.has(n === 1 ? slug : `${slug}-${n}`)) return n === 1 ? slug : `${slug}-${n}`;
+  };
+  const referenceIn = (request: FastifyRequest) => (request.params as { reference: string }).reference;
+  /** Keeps what was put or patched, unless the house has something against it. */
+  const keep = (reply: FastifyReply, before: Ware | undefined, id: string, content: WareContent) => {
+    const faults = faultsOf(content, known);
+    if (faults.length) return no(reply, 'will-not-do', 'This ware cannot be taken.', faults);
+    const ware = wares.put({ ...cleaned(content), id, address: before?.address ?? addressFor(content.name) });
+    return told(reply.code(before ? 200 : 201), ware);
+  };
 
   void app.register(
     (api, _, done) => {
-      misbehave(api, 'quayside');
+      misbehave(api, 'quayside', (reply, how) =>
+        how === 'too-many'
+          ? no(reply, 'too-many-calls', 'Wait for the tide.')
+          : how === 'refused'
+            ? no(reply, 'will-not-do', 'The shop is being painted and takes nothing in today')
+            : no(reply, 'quay-is-flooded', 'High water. It goes down again.'),
+      );
       api.addHook('onRequest', async (request, reply) => {
         if (reply.sent) return;
-        if (request.headers['x-quayside-token'] !== TOKEN) return no(reply, 401, [{ path: '', says: 'wrong token' }]);
-        const now = Date.now();
-        bucket.level = Math.max(0, bucket.level - ((now - bucket.at) / 1000) * POLICY.bucket.leaks_per_second);
-        bucket.at = now;
-        reply.header('x-bucket', `${Math.ceil(bucket.level)}/${POLICY.bucket.size}`);
-        if (bucket.level + 1 > POLICY.bucket.size)
-          return reply
-            .code(429)
-            .header('retry-after', '1')
-            .send({ errors: [{ path: '', says: 'bucket is full' }] });
-        bucket.level++;
+        if (request.headers.authorization !== `Bearer ${KEY}`) return no(reply, 'wrong-key', 'That key opens no door here.');
+        const { passed, headers } = pass();
+        reply.headers(headers);
+        if (!passed)
+          return no(reply, 'too-many-calls', `The quay takes ${HOUSE.calls.of} calls in ${HOUSE.calls.within_seconds} seconds.`);
       });
-
-      api.get('/policy', () => POLICY);
-      api.get('/products', (request) => {
-        const { source_ref } = request.query as { source_ref?: string };
-        return { products: products.list().filter((p) => !source_ref || p.source_ref === source_ref) };
-      });
-      api.get(
-        '/products/:id',
-        async (request, reply) =>
-          products.get((request.params as { id: string }).id) ?? no(reply, 404, [{ path: 'id', says: 'unknown' }]),
+      api.addContentTypeParser(
+        ['image/jpeg', 'image/png'],
+        { parseAs: 'buffer', bodyLimit: HOUSE.picture.bytes },
+        (_request, body, next) => next(null, body),
       );
-
-      api.post('/files', async (request, reply) => {
-        const { content } = request.body as { content?: string };
-        const data = Buffer.from(content ?? '', 'base64');
-        const size = pictureSize(data);
-        if (!size) return no(reply, 422, [{ path: 'content', says: 'is not a JPEG or PNG' }]);
-        const file = randomBytes(12).toString('hex');
-        files.put(file, data);
-        return reply.code(201).send({ file, ...size });
+      api.addContentTypeParser('application/merge-patch+json', { parseAs: 'string' }, (_request, body, next) => {
+        try {
+          next(null, JSON.parse(body as string));
+        } catch (error) {
+          next(Object.assign(error as Error, { statusCode: 400 }));
+        }
       });
 
-      api.post('/products', async (request, reply) => {
-        const b = request.body as QuaysideProduct;
-        const errors = faults(b).concat(
-          (b.media ?? []).filter((m) => !files.get(m.file)).map((m) => ({ path: 'media', says: `file ${m.file} is unknown` })),
-        );
-        if (errors.length) return no(reply, 422, errors);
-        const same = products.find((p) => p.source_ref === b.source_ref);
-        if (same) return no(reply, 409, [{ path: 'source_ref', says: `is taken by product ${same.id}` }]);
-        const handle = `${b.name
-          .toLowerCase()
-          .replace(/[^a-z0-9]+/g, '-')
-          .slice(0, 60)}-${randomInt(1000, 9999)}`;
-        const product: QuaysideProduct = {
-          id: `p${randomInt(1_000_000, 9_999_999)}`,
-          source_ref: b.source_ref,
-          status: 'hidden',
-          handle,
-          name: b.name,
-          body_html: sanitize(b.body_html, { allowedTags: ['p', 'ul', 'li', 'strong', 'em', 'br', 'h3'], allowedAttributes: {} }),
-          labels: b.labels,
-          vendor: b.vendor,
-          product_type: b.product_type,
-          option_names: b.option_names,
-          variants: b.variants,
-          media: b.media,
-        };
-        return reply.code(201).send(products.put(product));
+      api.get('/house', () => HOUSE);
+
+      // a HEAD route comes with every GET
+      api.get('/pictures/:sha256', async (request, reply) => {
+        const data = pictures.get((request.params as { sha256: string }).sha256);
+        return data ? reply.type('image/jpeg').send(data) : no(reply, 'nothing-there', 'No picture of that hash is on the quay.');
+      });
+      api.put('/pictures/:sha256', async (request, reply) => {
+        const { sha256 } = request.params as { sha256: string };
+        const data = request.body as Buffer;
+        const size = Buffer.isBuffer(data) ? pictureSize(data) : null;
+        if (!size) return no(reply, 'will-not-do', 'That is not a JPEG or PNG');
+        if (createHash('sha256').update(data).digest('hex') !== sha256)
+          return no(reply, 'will-not-do', 'What came has another SHA-256 than its address says');
+        if (Math.min(size.width, size.height) < HOUSE.picture.shorter_side)
+          return no(reply, 'will-not-do', `A picture needs ${HOUSE.picture.shorter_side} px on its shorter side`);
+        const there = pictures.has(sha256);
+        if (!there) pictures.put(sha256, data);
+        return reply.code(there ? 204 : 201).send();
       });
 
-      api.patch('/products/:id', async (request, reply) => {
-        const product = products.get((request.params as { id: string }).id);
-        if (!product) return no(reply, 404, [{ path: 'id', says: 'unknown' }]);
-        const { status } = request.body as { status?: string };
-        if (status !== 'on_sale' && status !== 'hidden')
-          return no(reply, 422, [{ path: 'status', says: 'must be on_sale or hidden' }]);
-        return products.put({ ...product, status });
+      api.get('/wares', (request) => {
+        const { after = '', many = '50' } = request.query as { after?: string; many?: string };
+        const found = wares.list().map((w) => w.id).filter((id) => id > after).sort().slice(0, Math.min(200, Number(many) || 50)); // prettier-ignore
+        return { wares: found.map((id) => ({ reference: id, standing: wares.get(id)!.standing, tag: entityTag(contentOf(wares.get(id)!)) })), last: found.at(-1) ?? null }; // prettier-ignore
+      });
+      api.get('/wares/:reference', async (request, reply) => {
+        const ware = wares.get(referenceIn(request));
+        if (!ware) return no(reply, 'nothing-there', 'No ware of that reference is in the shop.');
+        if (conditionOf(request, entityTag(contentOf(ware))) === 'not-modified')
+          return tagged(reply.code(304), contentOf(ware)).send();
+        return told(reply, ware);
+      });
+      api.put('/wares/:reference', async (request, reply) => {
+        const id = referenceIn(request);
+        if (!/^[A-Za-z0-9._~-]{1,80}$/.test(id))
+          return no(reply, 'will-not-do', 'A reference has 1 to 80 unreserved characters (RFC 3986)');
+        const ware = wares.get(id);
+        const state = conditionOf(request, ware ? entityTag(contentOf(ware)) : null);
+        if (state === 'none')
+          return no(reply, 'no-condition', 'Send If-None-Match: * to make a ware, If-Match with its tag to replace it.');
+        if (state !== 'met')
+          return no(
+            reply,
+            'changed-meanwhile',
+            ware ? 'There is a ware of that reference, and it is another one.' : 'There is no ware of that reference any more.',
+          );
+        return keep(reply, ware, id, contentOf(request.body ?? {}));
+      });
+      api.patch('/wares/:reference', async (request, reply) => {
+        const ware = wares.get(referenceIn(request));
+        if (!ware) return no(reply, 'nothing-there', 'No ware of that reference is in the shop.');
+        const state = conditionOf(request, entityTag(contentOf(ware)));
+        if (state === 'none') return no(reply, 'no-condition', 'Send If-Match with the tag of the ware that you mean to change.');
+        if (state !== 'met') return no(reply, 'changed-meanwhile', 'The ware has been changed since.');
+        return keep(reply, ware, ware.id, contentOf(mergePatch.apply(contentOf(ware), request.body) as object));
+      });
+      api.delete('/wares/:reference', async (request, reply) => {
+        const ware = wares.get(referenceIn(request));
+        if (!ware) return no(reply, 'nothing-there', 'No ware of that reference is in the shop.');
+        if (conditionOf(request, entityTag(contentOf(ware))) !== 'met')
+          return no(reply, 'changed-meanwhile', 'The ware has been changed since.');
+        wares.remove(ware.id);
+        return reply.code(204).send();
+      });
+
+      api.get('/collections', () => ({ collections: collections.list() }));
+      api.put('/collections/:id', async (request, reply) => {
+        const { id } = request.params as { id: string };
+        const { title, front = false } = (request.body ?? {}) as Partial<Collection>;
+        if (!/^[a-z0-9-]{1,40}$/.test(id) || !title)
+          return no(reply, 'will-not-do', 'A collection has an id of letters, digits and dashes, and a title');
+        if (front) for (const other of collections.list()) if (other.front) collections.put({ ...other, front: false });
+        return collections.put({ id, title, front });
       });
       done();
     },
-    { prefix: '/api' },
+    { prefix: '/yard' },
   );
 
-  app.get('/file/:id', async (request, reply) => {
-    const data = files.get((request.params as { id: string }).id);
+  app.get('/picture/:sha256', async (request, reply) => {
+    const data = pictures.get((request.params as { sha256: string }).sha256);
     return data ? reply.type('image/jpeg').send(data) : reply.code(404).send('gone');
   });
-  app.get('/shop', async (_, reply) =>
-    reply.type('text/html').send(shopPage(products.list().filter((p) => p.status === 'on_sale'))),
-  );
-  app.get('/shop/:handle', async (request, reply) => {
-    const product = products.find((p) => p.handle === (request.params as { handle: string }).handle);
-    return product
-      ? reply.type('text/html').send(productPage(product))
+  app.get('/shop', async (_, reply) => {
+    const shown = wares.list().filter((w) => w.standing === 'in-the-window');
+    const front = collections.list().find((c) => c.front);
+    return reply.type('text/html').send(shopPage(front ? shown.filter((w) => w.collections?.includes(front.id)) : shown));
+  });
+  app.get('/shop/:address', async (request, reply) => {
+    const ware = wares.list().find((w) => w.address === (request.params as { address: string }).address);
+    return ware
+      ? reply.type('text/html').send(warePage(ware))
       : reply.code(404).type('text/html').send('<h1>Not on this quay</h1>');
   });
-}
-
-function faults(b: QuaysideProduct): { path: string; says: string }[] {
-  const out: { path: string; says: string }[] = [];
-  const need = (ok: boolean, path: string, says: string) => void (ok || out.push({ path, says }));
-  need(typeof b.source_ref === 'string' && b.source_ref !== '', 'source_ref', 'is needed');
-  need(Boolean(b.name) && b.name.length <= POLICY.name_length, 'name', `needs 1 to ${POLICY.name_length} characters`);
-  need(
-    Boolean(b.body_html) && b.body_html.length <= POLICY.body_length,
-    'body_html',
-    `needs 1 to ${POLICY.body_length} characters`,
-  );
-  need(Array.isArray(b.labels) && b.labels.length <= POLICY.labels.count, 'labels', `at most ${POLICY.labels.count}`);
-  need(
-    (b.labels ?? []).every((l) => l.length >= 1 && l.length <= POLICY.labels.length),
-    'labels',
-    `1 to ${POLICY.labels.length} characters each`,
-  );
-  need(Boolean(b.vendor), 'vendor', 'is needed');
-  need(Array.isArray(b.option_names) && b.option_names.length <= POLICY.options, 'option_names', `at most ${POLICY.options}`);
-  need(
-    Array.isArray(b.variants) && b.variants.length >= 1 && b.variants.length <= POLICY.variants,
-    'variants',
-    `1 to ${POLICY.variants}`,
-  );
-  need(
-    (b.variants ?? []).every((v) => /^\d+\.\d{2}$/.test(v.price) && v.choices.length === b.option_names.length),
-    'variants',
-    'each needs a price like 19.99 and a choice per option',
-  );
-  return out;
 }

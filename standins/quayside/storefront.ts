@@ -1,33 +1,48 @@
-import { esc, page } from '../page';
-import type { QuaysideProduct } from './product';
+import { byPick, esc, page } from '../page';
+import type { Ware } from './ware';
 
-/** A seller's own shop: white, wide, thin sans, navy rules. */
-const CSS = `body{font:15px/1.6 "Liberation Sans",Arial,sans-serif;color:#12233a;background:#fff}nav{display:flex;justify-content:space-between;padding:22px 48px;border-bottom:1px solid #12233a;letter-spacing:.18em;text-transform:uppercase;font-size:13px}nav a{color:inherit;text-decoration:none}
-main{display:grid;grid-template-columns:repeat(12,1fr);gap:20px;padding:36px 48px}.gallery{grid-column:1/8;display:grid;grid-template-columns:1fr 1fr;gap:8px}.gallery img:first-child{grid-column:1/3}.info{grid-column:8/13;padding-left:26px}h1{font-weight:400;font-size:28px;line-height:1.25;margin:0 0 6px}.price{font-size:20px;border-bottom:1px solid #c9d2de;padding-bottom:14px}
-fieldset{border:0;padding:0;margin:18px 0}legend{font-size:12px;letter-spacing:.12em;text-transform:uppercase;margin-bottom:8px}fieldset span{border:1px solid #12233a;padding:6px 12px;display:inline-block;margin:0 6px 6px 0;font-size:13px}.add{background:#12233a;color:#fff;text-align:center;padding:15px;letter-spacing:.12em;text-transform:uppercase;font-size:13px;margin:22px 0}.note{background:#eef2f7;padding:10px 48px;font-size:13px}
-.grid{display:grid;grid-template-columns:repeat(4,1fr);gap:28px 20px;padding:36px 48px}.grid a{color:inherit;text-decoration:none}`;
-const NAV = '<nav><a href="/quayside/shop">Saltmarsh Lane</a><span>Shop &nbsp; About &nbsp; Basket (0)</span></nav>';
-const lowest = (p: QuaysideProduct) => p.variants.map((v) => v.price).sort((a, b) => Number(a) - Number(b))[0]!;
+/** A shop on the quay: signal flags down the mast at the left, wares listed as in a ship's papers. */
+const CSS = `body{font:16px/1.6 "DejaVu Sans",Verdana,sans-serif;color:#12283d;background:#e7eeec;display:grid;grid-template-columns:118px 1fr;min-height:100vh}a{color:inherit}
+.mast{background:#12283d;color:#fff;display:flex;flex-direction:column;align-items:center;gap:12px;padding:26px 0}.mast i{width:58px;height:42px;display:block}.mast b{writing-mode:vertical-rl;font-size:21px;letter-spacing:.06em;margin-top:16px}.mast a{text-decoration:none}
+.f1{background:linear-gradient(#f3c53b 50%,#c7362f 50%)}.f2{background:linear-gradient(90deg,#fff 50%,#2f65a7 50%)}.f3{background:radial-gradient(#c7362f 10px,#fff 0)}.f4{background:linear-gradient(135deg,#2f65a7 50%,#f3c53b 50%)}
+.hull{padding:34px 54px 80px;max-width:1120px}.note{background:#f3c53b;padding:8px 16px;display:inline-block;margin:0 0 18px}h1{font-size:27px;line-height:1.25;margin:0 0 4px;max-width:30ch}.from{font-size:19px;margin:0 0 22px}
+.deck{display:grid;grid-template-columns:1fr 1fr 1fr;gap:6px;margin:0 0 30px}.deck img{width:100%;aspect-ratio:1;object-fit:cover}
+.papers{display:grid;grid-template-columns:1.15fr 1fr;gap:48px}.papers h2,.papers h3{font-size:17px}.story p:first-child{margin-top:0}
+table{border-collapse:collapse;width:100%;background:#f7faf8;font-size:15px;font-variant-numeric:tabular-nums}caption{text-align:left;font-weight:700;padding:0 0 8px}td,th{border:1px solid #12283d;padding:6px 11px;text-align:left;font-weight:400}td:last-child{text-align:right;white-space:nowrap}.load{background:#c7362f;color:#fff;padding:13px 20px;margin-top:14px;display:block;text-align:center}.small{font-size:13.5px;color:#4b6072}
+.quay{display:grid;grid-template-columns:repeat(3,1fr);gap:30px 24px}.quay a{text-decoration:none;border-top:5px solid #12283d;background:#f7faf8;padding-bottom:12px}.quay img{width:100%;aspect-ratio:1;object-fit:cover}.quay span{display:block;padding:9px 12px 0;font-size:14.5px;line-height:1.4}`;
+const MAST =
+  '<div class="mast"><i class="f1"></i><i class="f2"></i><i class="f3"></i><i class="f4"></i><b><a href="/quayside/shop">Saltmarsh Lane</a></b></div>';
+const inCents = (a: Ware['articles'][number]) => Math.round(Number(a.price.USD) * 100);
+const dollars = (cents: number) => `$${(cents / 100).toFixed(2)}`;
+const lowest = (w: Ware) => Math.min(...w.articles.map(inCents));
 
-export function productPage(p: QuaysideProduct): string {
-  const choices = p.option_names
+/** The ship's papers: each size with its price, the other choices named beside. */
+function papers(w: Ware): string {
+  const last = Math.max(0, w.choices.length - 1);
+  const rows = byPick(w.articles, last, inCents).map(
+    (r) => `<tr><th>${esc(r.pick || 'One')}</th><td>${dollars(r.from)}${r.to > r.from ? ` – ${dollars(r.to)}` : ''}</td></tr>`,
+  );
+  const others = w.choices
+    .slice(0, last)
     .map(
-      (name, k) =>
-        `<fieldset><legend>${esc(name)}</legend>${[...new Set(p.variants.map((v) => v.choices[k]!))].map((c) => `<span>${esc(c)}</span>`).join('')}</fieldset>`,
-    )
-    .join('');
-  // body_html was sanitised when it came in
+      (name, k) => `<p class="small">${esc(name)}: ${[...new Set(w.articles.map((a) => a.picks[k]!))].map(esc).join(', ')}</p>`,
+    );
+  return `<table><caption>${esc(w.choices[last] ?? 'Price')}</caption>${rows.join('')}</table>${others.join('')}<a class="load">Load it aboard</a>`;
+}
+
+export function warePage(w: Ware): string {
+  // the story was sanitised when it came in
   return page(
-    p.name,
+    w.for_search?.title ?? w.name,
     CSS,
-    `${p.status === 'hidden' ? '<div class="note">Preview: this product is hidden from the shop.</div>' : ''}${NAV}<main><div class="gallery">${p.media.map((m) => `<img src="/quayside/file/${m.file}" alt="${esc(m.alt)}">`).join('')}</div><div class="info"><h1>${esc(p.name)}</h1><p class="price">$${lowest(p)}</p>${choices}<div class="add">Add to basket</div>${p.body_html}</div></main>`,
+    `${MAST}<div class="hull">${w.standing === 'in-the-back' ? '<p class="note">In the back: nobody passing by sees this.</p>' : ''}<h1>${esc(w.name)}</h1><p class="from">${esc(w.kind)} by ${esc(w.brand)}, from ${dollars(lowest(w))}</p><div class="deck">${w.pictures.map((p) => `<img src="/quayside/picture/${p.sha256}" alt="${esc(p.alt)}">`).join('')}</div><div class="papers"><div class="story">${w.story}<p class="small">${w.labels.map(esc).join(' / ')}</p></div><div>${papers(w)}</div></div></div>`,
   );
 }
 
-export function shopPage(all: QuaysideProduct[]): string {
+export function shopPage(all: Ware[]): string {
   return page(
-    'Saltmarsh Lane',
+    'Saltmarsh Lane, on the quay',
     CSS,
-    `${NAV}<div class="grid">${all.map((p) => `<a href="/quayside/shop/${p.handle}"><img src="/quayside/file/${p.media[0]?.file ?? ''}" alt=""><p>${esc(p.name)}<br>$${lowest(p)}</p></a>`).join('')}</div>`,
+    `${MAST}<div class="hull"><h1>Landed this season</h1><p class="from">Drawn on the saltmarsh, printed when you order.</p><div class="quay">${all.map((w) => `<a href="/quayside/shop/${w.address}"><img src="/quayside/picture/${w.pictures[0]?.sha256 ?? ''}" alt=""><span>${esc(w.name)}<br>from ${dollars(lowest(w))}</span></a>`).join('')}</div></div>`,
   );
 }

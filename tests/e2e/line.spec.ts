@@ -19,15 +19,15 @@ test('outlets are connected, one on its own page and one by token', async ({ pag
   await page.goto('/stockroom');
   const kestrel = page.locator('li', { hasText: 'Kestrel Fair' }).filter({ has: page.getByRole('button') });
   await kestrel.getByRole('button', { name: /Connect/ }).click();
-  await expect(page.getByRole('heading', { name: /asks to look after your stall/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Allow' }).click();
+  await expect(page.getByRole('heading', { name: /would like to help at your stall/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Let them help' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Kestrel Fair is connected.' })).toBeVisible();
   const quayside = page.locator('li', { hasText: 'Quayside' }).filter({ has: page.getByRole('button') });
-  if (await quayside.getByPlaceholder('its token').isVisible()) {
-    await quayside.getByPlaceholder('its token').fill('wrong');
+  if (await quayside.getByPlaceholder('its key').isVisible()) {
+    await quayside.getByPlaceholder('its key').fill('wrong');
     await quayside.getByRole('button', { name: 'Connect' }).click();
-    await expect(page.getByText('Quayside does not know that token.')).toBeVisible();
-    await quayside.getByPlaceholder('its token').fill('qs_demo_harbour_light');
+    await expect(page.getByText('Quayside does not know that key.')).toBeVisible();
+    await quayside.getByPlaceholder('its key').fill('harbour-light-demo');
     await quayside.getByRole('button', { name: 'Connect' }).click();
   }
   await expect(quayside.getByText('connected', { exact: true })).toBeVisible();

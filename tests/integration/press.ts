@@ -78,8 +78,10 @@ export interface Proof {
 }
 export interface Listing {
   id: string;
+  proofId: string;
   outletId: string;
   remoteId: string;
+  priceMinor: number;
   url: string;
   state: string;
   title: string;
@@ -127,7 +129,7 @@ export async function newArtworks(count: number): Promise<string[]> {
 export async function openShop(): Promise<{ docket: string }> {
   const { items } = await ok<Items<{ id: string; connected: boolean }>>('GET', '/outlets');
   if (!items.find((o) => o.id === 'quayside')!.connected)
-    await ok('POST', '/outlets/quayside/connect', { token: 'qs_demo_harbour_light' });
+    await ok('POST', '/outlets/quayside/connect', { token: 'harbour-light-demo' });
   if (!items.find((o) => o.id === 'kestrel')!.connected) await connectKestrel('allow');
   const dockets = await ok<Items<{ id: string; name: string }>>('GET', '/dockets');
   const there = dockets.items.find((d) => d.name === 'Test shirt');
@@ -211,12 +213,34 @@ export const trouble = async (what: 'kill-worker' | 'kill-web' | 'restart-databa
   if (!answer.ok) throw new Error(await answer.text());
 };
 
-/** What Quayside itself has, asked with its own token. */
-export async function quaysideProducts(): Promise<{ id: string; source_ref: string; status: string; media: unknown[] }[]> {
-  const answer = await until(
-    () => fetch(`${STANDINS}/quayside/api/products`, { headers: { 'x-quayside-token': 'qs_demo_harbour_light' } }),
-    (r) => r.ok,
+const yard = (path: string): Promise<Response> =>
+  until(
+    () => fetch(`${STANDINS}/quayside/yard${path}`, { headers: { authorization: 'Bearer harbour-light-demo' } }),
+    (r) => r.ok || r.status === 404,
     'quayside',
   );
-  return ((await answer.json()) as { products: { id: string; source_ref: string; status: string; media: unknown[] }[] }).products;
+export interface Ware {
+  reference: string;
+  name: string;
+  labels: string[];
+  brand: string;
+  kind: string;
+  standing: string;
+  articles: { picks: string[]; price: Record<string, string> }[];
+  pictures: { sha256: string }[];
+}
+/** What Quayside itself has under a reference, asked with its own key; null when there is nothing. */
+export async function ware(reference: string): Promise<Ware | null> {
+  const answer = await yard(`/wares/${reference}`);
+  return answer.ok ? ((await answer.json()) as Ware) : null;
+}
+/** How many wares Quayside has in all. */
+export async function wareCount(): Promise<number> {
+  let count = 0;
+  for (let after: string | null = ''; after !== null;) {
+    const page = (await (await yard(`/wares?many=200&after=${after}`)).json()) as { wares: unknown[]; last: string | null };
+    count += page.wares.length;
+    after = page.last;
+  }
+  return count;
 }

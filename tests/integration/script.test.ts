@@ -19,7 +19,7 @@ test('the script in docs/api.md does the whole job', async () => {
     env: { ...process.env, PRESS: BASE, TOKEN, DOCKET: 'Test shirt' },
     timeout: 150_000,
   });
-  expect(stdout).toMatch(/http:\/\/127\.0\.0\.1:\d+\/kestrel\/fair\/listing\/\d+/);
+  expect(stdout).toMatch(/http:\/\/127\.0\.0\.1:\d+\/kestrel\/fair\/[0-9a-f]{10}\b/);
   expect(stdout).toMatch(/http:\/\/127\.0\.0\.1:\d+\/quayside\/shop\/design-0/);
 });
 

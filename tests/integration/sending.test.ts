@@ -7,10 +7,11 @@ import {
   openShop,
   passedRun,
   pressDone,
-  quaysideProducts,
   STANDINS,
   trouble,
   until,
+  ware,
+  wareCount,
   type Items,
   type Listing,
   type Proof,
@@ -28,8 +29,10 @@ afterEach(async () => {
   await control('quayside');
 });
 
-const refs = async (run: Run) =>
-  (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}&limit=1000`)).items.map((p) => `up-${p.id}`);
+const proofsOf = async (run: Run) => (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}&limit=1000`)).items;
+/** What Quayside has of a run's proofs. */
+const wares = async (run: Run) =>
+  (await Promise.all((await proofsOf(run)).map((p) => ware(`up-${p.id}`)))).filter((w) => w !== null);
 const listings = async () => (await ok<Items<Listing>>('GET', '/listings?limit=1000')).items;
 
 test('one artwork goes through to live listings, and buyers can see them', async () => {
@@ -47,7 +50,7 @@ test('one artwork goes through to live listings, and buyers can see them', async
   for (const listing of fresh) {
     const page = await (await fetch(listing.url)).text();
     expect(page).toContain(listing.title);
-    const picture = /src="(\/(?:kestrel\/picture|quayside\/file)\/[a-z0-9-]+)"/.exec(page)![1]!;
+    const picture = /src="(\/(?:kestrel|quayside)\/picture\/[a-f0-9]{64})"/.exec(page)![1]!;
     expect((await fetch(STANDINS + picture)).headers.get('content-type')).toBe('image/jpeg');
   }
 });
@@ -64,10 +67,7 @@ test('drafts are set live without doing any step twice', async () => {
     'live',
     'live',
   ]);
-  const own = await refs(run);
-  expect((await quaysideProducts()).filter((p) => own.includes(p.source_ref)).map((p) => [p.status, p.media.length])).toEqual([
-    ['on_sale', 2],
-  ]);
+  expect((await wares(run)).map((w) => [w.standing, w.pictures.length])).toEqual([['in-the-window', 2]]);
 });
 
 test('an answer that is lost after the work was done doubles nothing', async () => {
@@ -76,21 +76,18 @@ test('an answer that is lost after the work was done doubles nothing', async () 
   await control('quayside', { dropNext: 5 });
   await ok('POST', `/runs/${run.id}/send`, { as: 'live' });
   expect((await pressDone(run.id, 120)).counts).toEqual({ listed: 4 });
-  const own = await refs(run);
-  const there = (await quaysideProducts()).filter((p) => own.includes(p.source_ref));
-  expect(there).toHaveLength(2);
-  expect(await onKestrel(own)).toEqual([2, 2]);
+  expect(await wares(run)).toHaveLength(2);
+  expect(await onKestrel(run)).toEqual([2, 2]);
 });
 
-/** Pictures of each Kestrel listing with one of these references, found through its public stall. */
-async function onKestrel(own: string[]): Promise<number[]> {
-  const ids = (await listings()).filter((l) => l.outletId === 'kestrel').map((l) => l.url);
-  const pages = await Promise.all(ids.map(async (url) => (await fetch(url)).text()));
-  const mine = (await ok<Items<Proof>>('GET', '/proofs?limit=1000&state=listed')).items
-    .filter((p) => own.includes(`up-${p.id}`) && p.outletId === 'kestrel')
-    .map((p) => p.fields.title.value);
+/** Pictures of each offer that the fair's table shows under one of a run's titles: a double would be there twice. */
+async function onKestrel(run: Run): Promise<number[]> {
+  const titles = (await proofsOf(run)).filter((p) => p.outletId === 'kestrel').map((p) => p.fields.title.value);
+  const table = await (await fetch(`${STANDINS}/kestrel/fair`)).text();
+  const offers = [...table.matchAll(/href="(\/kestrel\/fair\/[0-9a-f]+)"/g)].map((m) => m[1]!);
+  const pages = await Promise.all(offers.map(async (path) => (await fetch(STANDINS + path)).text()));
   return pages
-    .filter((page) => mine.some((title) => page.includes(`<h1>${title}</h1>`)))
+    .filter((page) => titles.some((title) => page.includes(`<h1>${title}</h1>`)))
     .map((page) => (page.match(/<img /g) ?? []).length);
 }
 
@@ -132,7 +129,7 @@ test('a proof that breaks the outlet’s rules is held with a way out, and goes 
   const [first] = (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}`)).items;
   const held = await ok<Proof>('PATCH', `/proofs/${first!.id}`, { title: 'T'.repeat(150) });
   const problem = held.problems.find((p) => p.stops)!;
-  expect([held.state, problem.sentence]).toEqual(['held', 'Title is 150 characters; Kestrel Fair takes 140.']);
+  expect([held.state, problem.sentence]).toEqual(['held', 'Title is 150 characters; Kestrel Fair takes 130.']);
   expect(held.fields.title.from).toBe('hand');
   const mended = await ok<Proof>('PATCH', `/proofs/${first!.id}`, { title: problem.mend!.value });
   expect(mended.state).toBe('ready');
@@ -148,7 +145,7 @@ test('an outlet’s refusal is told in its own words, holds up nothing else, and
   await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
   expect((await pressDone(run.id)).counts).toEqual({ listed: 1, refused: 1 });
   const refused = (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}&state=refused`)).items[0]!;
-  expect(refused.refusal).toBe('Quayside: the shop is being rearranged.');
+  expect(refused.refusal).toBe('Quayside: The shop is being painted and takes nothing in today.');
   await ok('POST', `/runs/${run.id}/retry`, { as: 'draft' });
   expect((await pressDone(run.id)).counts).toEqual({ listed: 2 });
 });
@@ -181,8 +178,7 @@ test('a run can be paused, gone on with, and stopped', async () => {
   await control('quayside');
   await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
   expect((await pressDone(run.id)).counts).toEqual({ listed: 4 });
-  const own = await refs(run);
-  expect((await quaysideProducts()).filter((p) => own.includes(p.source_ref))).toHaveLength(4);
+  expect(await wares(run)).toHaveLength(4);
 });
 
 test('a paused run drafts no further, and goes on where it was', async () => {
@@ -211,10 +207,8 @@ test('a worker killed in the middle of a send loses nothing and doubles nothing'
     await trouble('kill-worker');
   }
   expect((await pressDone(run.id, 120)).counts).toEqual({ listed: 8 });
-  const own = await refs(run);
-  const there = (await quaysideProducts()).filter((p) => own.includes(p.source_ref));
-  expect(there.map((p) => p.media.length)).toEqual([2, 2, 2, 2]);
-  expect(await onKestrel(own)).toEqual([2, 2, 2, 2]);
+  expect((await wares(run)).map((w) => w.pictures.length)).toEqual([2, 2, 2, 2]);
+  expect(await onKestrel(run)).toEqual([2, 2, 2, 2]);
 });
 
 test('the database restarted in the middle of a send: everything goes on', async () => {
@@ -228,8 +222,7 @@ test('the database restarted in the middle of a send: everything goes on', async
   );
   await trouble('restart-database');
   expect((await pressDone(run.id, 120)).counts).toEqual({ listed: 3 });
-  const own = await refs(run);
-  expect((await quaysideProducts()).filter((p) => own.includes(p.source_ref))).toHaveLength(3);
+  expect(await wares(run)).toHaveLength(3);
 });
 
 test('a seller who does not allow access is told so, and what was connected stays connected', async () => {
@@ -237,4 +230,83 @@ test('a seller who does not allow access is told so, and what was connected stay
   expect(back.headers.get('location')).toContain('connect=declined');
   const { items } = await ok<Items<{ id: string; connected: boolean }>>('GET', '/outlets');
   expect(items.find((o) => o.id === 'kestrel')!.connected).toBe(true);
+});
+
+/** Corrects a proof's title and one price by hand, passes it and sends it as it was sent before. */
+async function correct(run: Run, proof: Proof, title: string): Promise<void> {
+  await ok('PATCH', `/proofs/${proof.id}`, { title, prices: { M: 4199 } });
+  await ok('POST', '/proofs/pass', { ids: [proof.id] });
+  await ok('POST', `/runs/${run.id}/send`, { as: 'live' });
+  expect((await pressDone(run.id)).counts).toEqual({ listed: 1 });
+}
+
+test.each([
+  ['kestrel', 1],
+  ['quayside', 3],
+])('a correction after a refusal half-way is what buyers see at %s', async (outlet, passNext) => {
+  const run = await passedRun(await newArtworks(1), docket, [outlet]);
+  await control(outlet, { passNext, refuseNext: 1 });
+  await ok('POST', `/runs/${run.id}/send`, { as: 'live' });
+  expect((await pressDone(run.id)).counts).toEqual({ refused: 1 });
+  const [proof] = await proofsOf(run);
+  const title = `Corrected ${proof!.id.slice(0, 8)}`;
+  await correct(run, proof!, title);
+  const listing = (await listings()).find((l) => l.proofId === proof!.id)!;
+  expect([listing.title, listing.state]).toEqual([title, 'live']);
+  const page = await (await fetch(listing.url)).text();
+  expect(page).toContain(`<h1>${title}</h1>`);
+  expect(page).toContain('$41.99');
+  expect(await onKestrel(run)).toHaveLength(outlet === 'kestrel' ? 1 : 0);
+});
+
+test('stopped, corrected and sent again: one ware, with the new words and prices', async () => {
+  const before = await wareCount();
+  const run = await passedRun(await newArtworks(1), docket, ['quayside']);
+  await control('quayside', { slowMs: 400 });
+  await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
+  await until(wareCount, (n) => n > before, 'the ware');
+  await ok('POST', `/runs/${run.id}/stop`, {});
+  await pressDone(run.id);
+  await control('quayside');
+  const [proof] = await proofsOf(run);
+  // whichever came first, the stop or the end of sending
+  if (proof!.state !== 'listed') {
+    await correct(run, proof!, 'After the stop');
+    const there = (await ware(`up-${proof!.id}`))!;
+    expect([there.name, there.standing]).toEqual(['After the stop', 'in-the-window']);
+    expect(there.articles.find((a) => a.picks.includes('M'))!.price).toEqual({ USD: '41.99' });
+  }
+  expect(await wareCount()).toBe(before + 1);
+});
+
+test('what the outlet does not know any more is gone, said plainly, and can be sent anew', async () => {
+  const run = await passedRun(await newArtworks(1), docket, ['quayside']);
+  await ok('POST', `/runs/${run.id}/send`, { as: 'live' });
+  await pressDone(run.id);
+  const [proof] = await proofsOf(run);
+  const reference = `up-${proof!.id}`;
+  const headers = { authorization: 'Bearer harbour-light-demo' };
+  const tag = (await fetch(`${STANDINS}/quayside/yard/wares/${reference}`, { headers })).headers.get('etag')!;
+  await fetch(`${STANDINS}/quayside/yard/wares/${reference}`, { method: 'DELETE', headers: { ...headers, 'if-match': tag } });
+  await ok('POST', '/outlets/quayside/look', {});
+  const mine = async () => (await listings()).find((l) => l.proofId === proof!.id)!;
+  await until(mine, (l) => l.state === 'gone', 'gone');
+  expect((await proofsOf(run))[0]!.state).toBe('ready');
+  await ok('POST', `/runs/${run.id}/pass`, {});
+  await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
+  await pressDone(run.id);
+  expect((await mine()).state).toBe('live'); // it was live before
+  expect((await ware(reference))!.standing).toBe('in-the-window');
+});
+
+test('an outlet that no longer knows us waits for us to connect again, and then goes on', async () => {
+  const run = await passedRun(await newArtworks(1), docket, ['kestrel']);
+  await fetch(`${STANDINS}/control/kestrel/forget-helpers`, { method: 'POST' });
+  await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
+  const kestrel = async () =>
+    (await ok<Items<{ id: string; connected: boolean }>>('GET', '/outlets')).items.find((o) => o.id === 'kestrel')!;
+  await until(kestrel, (o) => !o.connected, 'not connected');
+  expect((await ok<Run>('GET', `/runs/${run.id}`)).counts).toEqual({ sending: 1 });
+  await connectKestrel('allow');
+  expect((await pressDone(run.id)).counts).toEqual({ listed: 1 });
 });

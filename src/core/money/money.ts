@@ -30,7 +30,7 @@ export function fromDecimal(text: string, currency: string): Money | null {
 }
 
 /**
- * A share of an amount, rounded half up to a whole minor unit. The share is in millionths (6.5% = 65000), so that no
+ * A share of an amount, rounded half up to a whole minor unit. The share is in millionths (6% = 60000), so that no
  * product leaves the whole numbers.
  */
 export function shareOf(minor: number, millionths: number): number {

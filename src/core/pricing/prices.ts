@@ -2,7 +2,7 @@ import { shareOf } from '../money/money';
 
 /** What an outlet takes. Shares in millionths of what is charged; amounts in minor units. */
 export interface OutletFees {
-  /** Share of the sale, e.g. 65000 = 6.5%. */
+  /** Share of the sale, e.g. 60000 = 6%. */
   transactionShare: number;
   paymentShare: number;
   paymentFixedMinor: number;

@@ -10,6 +10,7 @@ import { Mark } from '../marks';
 import { SearchField } from '../search-field';
 
 const ROW = 66;
+const STATE_INK: Partial<Record<ListingView['state'], string>> = { live: 'text-teal', gone: 'text-spot' };
 const GRID = 'grid grid-cols-[34px_68px_minmax(220px,1fr)_120px_110px_86px_118px_132px] items-center gap-x-3 px-[18px]';
 
 /** What stands where: every listing with its state and the way to its page as buyers see it. */
@@ -17,6 +18,7 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
   const [find, setFind] = useState('');
   const [outlet, setOutlet] = useState('');
   const [state, setState] = useState('');
+  const states = useMemo(() => [...new Set(listings.map((l) => l.state))].sort(), [listings]);
   const [picked, setPicked] = useState<Set<string>>(new Set());
   const outlets = useMemo(() => [...new Map(listings.map((l) => [l.outletId, l.outlet]))], [listings]);
   const shown = useMemo(
@@ -38,6 +40,13 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
     overscan: 8,
   });
   const all = shown.length > 0 && shown.every((l) => picked.has(l.id));
+  /** Asks every outlet shown what it has of our listings; what it says arrives by itself. */
+  const lookAgain = () =>
+    void act(async () => {
+      const asked = outlets.filter(([id]) => !outlet || id === outlet);
+      for (const [id] of asked) await api('POST', `/outlets/${id}/look`, {});
+      return `Asking ${asked.map(([, name]) => name).join(' and ')} what stands there.`;
+    });
   if (!listings.length)
     return (
       <div className="grid h-full place-items-center text-center">
@@ -82,11 +91,15 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
           onChange={(e) => setState(e.target.value)}
         >
           <option value="">every state</option>
-          <option>draft there</option>
-          <option>live</option>
+          {states.map((s) => (
+            <option key={s}>{s}</option>
+          ))}
         </select>
+        <button className="button ml-auto" onClick={lookAgain}>
+          Look again
+        </button>
         {drafts.length > 0 && (
-          <div className="ml-auto flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
+          <div className="flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
             <b className="text-teal">{count(drafts.length, 'draft')}</b>
             <button
               className="button go"
@@ -153,8 +166,9 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
                   </span>
                 </span>
                 <span className="font-slab font-semibold">{l.outlet}</span>
-                <span className={`inline-flex items-center gap-1.5 ${l.state === 'live' ? 'text-teal' : 'text-soft'}`}>
-                  {l.state === 'live' && <Mark state="listed" />} {l.state}
+                <span className={`inline-flex items-center gap-1.5 ${STATE_INK[l.state] ?? 'text-soft'}`}>
+                  {l.state === 'live' && <Mark state="listed" />}
+                  {l.state === 'gone' && <Mark state="refused" />} {l.state}
                 </span>
                 <span className="text-right font-semibold">{amount(l.priceMinor, l.currency)}</span>
                 <span className="text-soft">
@@ -165,14 +179,20 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
                     minute: '2-digit',
                   })}
                 </span>
-                <a
-                  href={l.url}
-                  target="_blank"
-                  rel="noreferrer"
-                  className="inline-flex items-center gap-1.5 text-teal underline underline-offset-2"
-                >
-                  As a buyer sees it <ExternalLink size={12} aria-hidden />
-                </a>
+                {l.state === 'gone' ? (
+                  <Link href={`/proofs?open=${l.proofId}`} className="text-[11.5px] leading-tight text-soft hover:underline">
+                    {l.outlet} does not know it any more. Pass its proof to send it anew.
+                  </Link>
+                ) : (
+                  <a
+                    href={l.url}
+                    target="_blank"
+                    rel="noreferrer"
+                    className="inline-flex items-center gap-1.5 text-teal underline underline-offset-2"
+                  >
+                    As a buyer sees it <ExternalLink size={12} aria-hidden />
+                  </a>
+                )}
               </div>
             );
           })}

@@ -68,7 +68,7 @@ export function Tray() {
           </span>
           <span className="whitespace-nowrap">
             {w.done} of {w.total}
-            {w.paused ? ' · paused' : pace(rates[w.key], w.total - w.done)}
+            {w.paused ? ' · paused' : w.waits ? ` · ${w.waits}` : pace(rates[w.key], w.total - w.done)}
           </span>
           {w.refused > 0 && <span className="whitespace-nowrap text-spot">{w.refused} refused</span>}
         </Link>

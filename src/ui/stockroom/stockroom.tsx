@@ -169,6 +169,7 @@ function Outlet({ outlet: o }: { outlet: OutletView }) {
           {f?.listingMinor ? ` · ${amount(f.listingMinor)} a listing` : ''} · rules {o.rules.version}
         </p>
       )}
+      {o.hold && <p className="mt-0.5 text-spot">{o.hold.why} It is left alone for a moment.</p>}
       <div className="mt-2 flex gap-2">
         {o.connected ? (
           <button
@@ -179,7 +180,7 @@ function Outlet({ outlet: o }: { outlet: OutletView }) {
           >
             Fetch rules
           </button>
-        ) : o.style === 'kestrel' ? (
+        ) : o.connecting === 'consent' ? (
           <button className="button go" onClick={consent}>
             Connect…
           </button>
@@ -193,15 +194,15 @@ function Outlet({ outlet: o }: { outlet: OutletView }) {
           >
             <input
               className="field grow"
-              aria-label={`Token of ${o.name}`}
-              placeholder="its token"
+              aria-label={`Key of ${o.name}`}
+              placeholder="its key"
               value={token}
               onChange={(e) => setToken(e.target.value)}
             />
             <button className="button go">Connect</button>
           </form>
         )}
-        {o.connected && o.style === 'kestrel' && (
+        {o.connected && o.connecting === 'consent' && (
           <button className="button quiet" onClick={consent}>
             Connect again
           </button>

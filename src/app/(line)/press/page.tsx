@@ -1,7 +1,7 @@
 import { visitor } from '@/app/_http/page';
 import { listRuns, runPictures } from '@/services/runs';
 import { listProofs } from '@/services/proofs';
-import { outlets } from '@/services/stockroom';
+import { outlets } from '@/services/outlets';
 import { outletView } from '@/services/views';
 import { PressStation } from '@/ui/press/station';
 

@@ -1,7 +1,8 @@
 import { visitor } from '@/app/_http/page';
 import { listProofs } from '@/services/proofs';
 import { listRuns } from '@/services/runs';
-import { dockets, outlets } from '@/services/stockroom';
+import { outlets } from '@/services/outlets';
+import { dockets } from '@/services/stockroom';
 import { outletView, proofView } from '@/services/views';
 import { ProofStation } from '@/ui/proofs/station';
 

@@ -1,6 +1,7 @@
 import { visitor } from '@/app/_http/page';
 import { scenes } from '@/services/scenes';
-import { blanks, dockets, outlets } from '@/services/stockroom';
+import { outlets } from '@/services/outlets';
+import { blanks, dockets } from '@/services/stockroom';
 import { outletView } from '@/services/views';
 import { Stockroom } from '@/ui/stockroom/stockroom';
 

@@ -1,5 +1,5 @@
 import { answer, whoAsks } from '@/app/_http/route';
-import { endConsent } from '@/services/stockroom';
+import { endConsent } from '@/services/outlets';
 import { Trouble } from '@/services/trouble';
 
 /** Where an OAuth outlet sends the seller back to. */

@@ -199,10 +199,14 @@ export const DOCUMENT = {
     '/outlets/{id}/connect': {
       parameters: [inPath('id')],
       post: op(
-        'connects with {token}, or answers the {address} where access is allowed',
+        'connects with the outlet’s key as {token}, or answers the {address} where access is allowed',
         { type: 'object' },
         { body: object({ token: text, returnTo: text }) },
       ),
+    },
+    '/outlets/{id}/look': {
+      parameters: [inPath('id')],
+      post: op('asks the outlet what it has of each listing; one that it does not know any more is gone', {}),
     },
     '/outlets/{id}/rules': { parameters: [inPath('id')], post: op('fetches the outlet’s rules anew', ref('Outlet')) },
     '/runs': {
@@ -362,8 +366,10 @@ export const DOCUMENT = {
         style: text,
         baseUrl: text,
         connected: { type: 'boolean' },
+        connecting: { enum: ['key', 'consent'], description: 'how it is connected: by a key, or on its own page' },
         rules: nullable('object'),
         rulesAt: nullable('string'),
+        hold: { description: 'why nothing is sent there just now, and until when', type: ['object', 'null'] },
       }),
       Run: object({
         id: text,
@@ -402,6 +408,7 @@ export const DOCUMENT = {
         priceMinor: whole,
         currency: text,
         sentAt: text,
+        lookedAt: nullable('string'),
         artwork: text,
         docket: text,
         small: nullable('string'),

@@ -3,7 +3,7 @@ import type { FastifyInstance, FastifyRequest } from 'fastify';
 import { controlAction } from '../control';
 import { esc, page } from '../page';
 import { Records } from '../store';
-import { CSS } from './style';
+import { CSS, HEAD } from './style';
 
 interface Grant {
   id: string;
@@ -14,10 +14,15 @@ interface Grant {
   expiresAt: number;
 }
 
-const ACCESS_SECONDS = 3600;
+const ACCESS_SECONDS = 2700;
+const CODE_SECONDS = 240;
+const REFRESH_SECONDS = 60 * 86400;
 
-/** OAuth 2.0 authorisation code with PKCE (RFC 6749, RFC 7636, S256 only). Returns a check for bearer tokens. */
-export function oauth(app: FastifyInstance, folder: string): (request: FastifyRequest) => boolean {
+/**
+ * The stall's door: OAuth 2.0 authorisation code with PKCE (RFC 6749, RFC 7636, S256 only). Returns a check for bearer
+ * tokens (RFC 6750).
+ */
+export function door(app: FastifyInstance, folder: string): (request: FastifyRequest) => boolean {
   const grants = new Records<Grant>(`${folder}/grants`);
   const issue = (kind: Grant['kind'], from: { clientId: string; redirectUri: string; challenge?: string }, seconds: number) =>
     grants.put({ ...from, id: randomBytes(24).toString('hex'), kind, expiresAt: Date.now() + seconds * 1000 }).id;
@@ -29,7 +34,11 @@ export function oauth(app: FastifyInstance, folder: string): (request: FastifyRe
     for (const grant of grants.list()) if (grant.kind === 'access') grants.remove(grant.id);
   });
 
-  app.get('/oauth/authorize', async (request, reply) => {
+  controlAction('kestrel', 'forget-helpers', () => {
+    for (const grant of grants.list()) grants.remove(grant.id);
+  });
+
+  app.get('/door', async (request, reply) => {
     const q = request.query as Record<string, string | undefined>;
     if (
       q.response_type !== 'code' ||
@@ -46,31 +55,31 @@ export function oauth(app: FastifyInstance, folder: string): (request: FastifyRe
     const hidden = ['client_id', 'redirect_uri', 'state', 'code_challenge']
       .map((name) => `<input type="hidden" name="${name}" value="${esc(q[name]!)}">`)
       .join('');
-    return reply
-      .type('text/html')
-      .send(
-        page(
-          'Allow access · Kestrel Fair',
-          CSS,
-          `<header><a class="brand">Kestrel Fair</a></header><main class="ask"><h1>${esc(q.client_id)} asks to look after your stall</h1><p>It may make, change and end listings in <b>Saltmarsh Lane</b>. It cannot see your payments.</p><form method="post">${hidden}<button name="answer" value="allow">Allow</button> <button class="plain" name="answer" value="deny">Not now</button></form></main>`,
-        ),
-      );
+    return reply.type('text/html').send(
+      page(
+        'A helper at the stall · Kestrel Fair',
+        CSS,
+        `${HEAD}<main class="ask"><h1>${esc(q.client_id)} would like to help at your stall</h1>
+<p>A helper may set goods aside, lay them on the table and pack them away for <b>Saltmarsh Lane</b>. The cash box stays with you.</p>
+<form method="post">${hidden}<button name="answer" value="allow">Let them help</button><button class="plain" name="answer" value="deny">No, thank you</button></form></main>`,
+      ),
+    );
   });
 
-  app.post('/oauth/authorize', async (request, reply) => {
+  app.post('/door', async (request, reply) => {
     const b = request.body as Record<string, string>;
     const back = new URL(b.redirect_uri!);
     back.searchParams.set('state', b.state!);
     if (b.answer === 'allow')
       back.searchParams.set(
         'code',
-        issue('code', { clientId: b.client_id!, redirectUri: b.redirect_uri!, challenge: b.code_challenge! }, 300),
+        issue('code', { clientId: b.client_id!, redirectUri: b.redirect_uri!, challenge: b.code_challenge! }, CODE_SECONDS),
       );
     else back.searchParams.set('error', 'access_denied');
     return reply.redirect(back.toString(), 303);
   });
 
-  app.post('/oauth/token', async (request, reply) => {
+  app.post('/door/token', async (request, reply) => {
     const b = request.body as Record<string, string | undefined>;
     const refuse = (error: string, text: string) => reply.code(400).send({ error, error_description: text });
     let grant: Grant | undefined;
@@ -87,7 +96,7 @@ export function oauth(app: FastifyInstance, folder: string): (request: FastifyRe
       grant = take(b.refresh_token, 'refresh');
       if (!grant || grant.clientId !== b.client_id) return refuse('invalid_grant', 'The refresh token is unknown.');
     } else return refuse('unsupported_grant_type', 'Use authorization_code or refresh_token.');
-    const refresh = b.grant_type === 'refresh_token' ? grant.id : issue('refresh', grant, 90 * 86400);
+    const refresh = b.grant_type === 'refresh_token' ? grant.id : issue('refresh', grant, REFRESH_SECONDS);
     return {
       access_token: issue('access', grant, ACCESS_SECONDS),
       token_type: 'Bearer',

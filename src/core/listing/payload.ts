@@ -5,13 +5,24 @@ export interface ListingPayload {
   title: string;
   description: string;
   tags: string[];
-  vendor: string;
-  productType: string;
+  brand: string;
+  /** What it is, in one noun. */
+  kind: string;
   currency: string;
   options: string[];
   variants: { values: string[]; priceMinor: number; sku: string }[];
   pictures: { file: string; alt: string }[];
 }
 
-/** Results of the steps done so far, by step name. */
-export type Done = Record<string, Record<string, string>>;
+/** What an outlet says that it has, in the same terms. */
+export interface ThereListing {
+  state: 'draft there' | 'live' | 'ended';
+  title: string;
+  /** As plain text, whatever the outlet keeps. */
+  description: string;
+  tags: string[];
+  options: string[];
+  variants: { values: string[]; priceMinor: number }[];
+  /** SHA-256 of each picture in its order. */
+  pictures: string[];
+}

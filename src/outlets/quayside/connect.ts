@@ -1,0 +1,28 @@
+import { OutletAnswer, type Connecting, type Session } from '../contract';
+import { ask, holdMs, type Answered } from '../http';
+
+export const NAME = 'Quayside';
+
+export const connecting: Connecting = { by: 'key', secretOf: (key) => ({ key }) };
+
+/**
+ * One call with the shop's key (RFC 6750). When the shop has said that no call is left, none is made before the time that
+ * it named: the caller is told to wait, as if the shop had refused it.
+ */
+export async function call<T>(
+  session: Session,
+  method: string,
+  path: string,
+  body?: { type: string; data: BodyInit },
+  conditions: Record<string, string> = {},
+): Promise<Answered<T>> {
+  const early = (session.holdUntil ?? 0) - Date.now();
+  if (early > 0) throw new OutletAnswer('wait', `${NAME} takes no more calls just now.`, { waitMs: early });
+  const answered = await ask<T>(NAME, `${session.baseUrl}/yard${path}`, {
+    method,
+    headers: { authorization: `Bearer ${session.secret.key ?? ''}`, ...conditions, ...(body && { 'content-type': body.type }) },
+    ...(body && { body: body.data }),
+  });
+  session.holdUntil = Date.now() + holdMs(answered.headers.get('ratelimit'));
+  return answered;
+}

@@ -1,0 +1,33 @@
+import { inWorkspace, type Tx } from '../data/database';
+import { addJob } from '../data/jobs';
+import { nextInSeconds, takeNext } from '../data/sendings';
+import { sendOne } from './sending';
+
+/** After this long a lane lets other work have its place and is queued again. */
+const SPELL_MS = 20_000;
+
+/** Has an outlet's lane look into the outbox, now or later. One lane runs at a time; asking twice is asking once. */
+export const queueLane = (tx: Tx, workspace: string, outletId: string, delaySeconds = 0): Promise<void> =>
+  addJob(
+    tx,
+    'outlet.lane',
+    { workspace, outletId },
+    { queue: `outlet:${workspace}:${outletId}`, key: `lane:${workspace}:${outletId}`, delaySeconds },
+  );
+
+/**
+ * Sends what waits for one outlet, in order, one after another. What is to wait is left in the outbox with its time: the
+ * lane ends and is queued for the earliest, so that nothing sleeps in a worker.
+ */
+export async function runLane(workspace: string, outletId: string): Promise<void> {
+  const until = Date.now() + SPELL_MS;
+  while (Date.now() < until) {
+    const next = await inWorkspace(workspace, (tx) => takeNext(tx, outletId));
+    if (!next) break;
+    await sendOne(workspace, next);
+  }
+  await inWorkspace(workspace, async (tx) => {
+    const seconds = await nextInSeconds(tx, outletId);
+    if (seconds !== null) await queueLane(tx, workspace, outletId, seconds);
+  });
+}
