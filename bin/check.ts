@@ -11,8 +11,9 @@ import { openStockroom } from '../src/services/setup';
 import { ensureBuilt } from './built';
 import { freePort, ROOT, startStack, type Stack } from './stack';
 
-/** Everything the project promises, checked in one go; see the README. `--only unit,e2e` runs some of the steps. */
-const { values } = parseArgs({ options: { only: { type: 'string' } } });
+/** Everything the project promises, checked in one go; see the README. `--only unit,e2e` runs some of the steps, `--file WORD` of Jest's tests
+ * those whose path has the word. */
+const { values } = parseArgs({ options: { only: { type: 'string' }, file: { type: 'string' } } });
 const wanted = (step: string) => !values.only || values.only.split(',').includes(step);
 const tally = { passed: 0, failed: 0 };
 const began = Date.now();
@@ -99,7 +100,16 @@ try {
       await run(
         project,
         'node_modules/jest/bin/jest.js',
-        ['--ci', '--selectProjects', project, '--runInBand', '--json', '--outputFile', report],
+        [
+          '--ci',
+          '--selectProjects',
+          project,
+          '--runInBand',
+          '--json',
+          '--outputFile',
+          report,
+          ...(values.file ? ['--testPathPatterns', values.file] : []),
+        ],
         env,
       ),
     );

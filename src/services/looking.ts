@@ -1,14 +1,15 @@
 import type { OutletRules } from '../core/rules/rules';
 import { breakDown } from '../core/pricing/prices';
+import { artworkById, artworksOfMotif } from '../data/artworks';
 import { inWorkspace, type Tx } from '../data/database';
 import { addJob } from '../data/jobs';
 import { listingGone, listingsToLookAt, lookedAt } from '../data/listings';
 import * as runs from '../data/runs';
 import type { ProofFields, ProofRow } from '../data/runs';
-import { keepRules, outletById, type OutletRow } from '../data/stockroom';
+import { docketById, keepRules, listBlanks, outletById, type OutletRow } from '../data/stockroom';
 import { adapterFor } from '../outlets';
 import { OutletAnswer } from '../outlets/contract';
-import { recheck } from './drafting';
+import { prepare, recheck } from './drafting';
 import { sessionFor } from './outlet-session';
 import { Trouble } from './trouble';
 
@@ -67,8 +68,9 @@ export async function look(workspace: string, outletId: string, after: number): 
 }
 
 /**
- * Keeps rules that differ from the ones before. What is drafted and not sent is held against them: its words and prices
- * stay as they are, with what the outlet takes of them worked out anew. Then what stands there is looked at.
+ * Keeps rules that differ from the ones before. What is drafted and not sent is held against them: words of a pattern that
+ * do not fit any more are made anew (a passed proof is to be looked at again then), a hand's stay; prices stay, with what
+ * the outlet takes of them worked out anew. Then what stands there is looked at.
  */
 export async function rulesChanged(workspace: string, outlet: OutletRow, rules: OutletRules): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
@@ -99,6 +101,8 @@ async function recheckProofs(workspace: string, outlet: OutletRow, rules: Outlet
   });
 }
 
+const WORDS = ['title', 'description', 'tags'] as const;
+
 async function recheckOne(tx: Tx, proof: ProofRow, rules: OutletRules): Promise<void> {
   const fields = { ...proof.fields } as ProofFields;
   if (!fields.prices) return; // never drafted to its end
@@ -107,7 +111,40 @@ async function recheckOne(tx: Tx, proof: ProofRow, rules: OutletRules): Promise<
     value: fields.prices.value.map((p) => breakDown(p.size, p.priceMinor, p.costMinor, p.postageMinor, rules.fees)),
   };
   const wording = proof.problems.filter((p) => p.code === 'wording-missing' && fields[p.field as 'title'].from === 'pattern');
-  const problems = [...wording, ...recheck(proof, fields, rules).filter((p) => !wording.some((w) => w.field === p.field))];
-  const state = problems.some((p) => p.stops) ? 'held' : proof.state === 'held' ? 'ready' : proof.state;
+  const check = () => [...wording, ...recheck(proof, fields, rules).filter((p) => !wording.some((w) => w.field === p.field))];
+  let problems = check();
+  // what a pattern made is made anew for the new limits; what a hand wrote is the hand's to mend
+  const anew = WORDS.filter((name) => fields[name].from === 'pattern' && problems.some((p) => p.field === name && p.stops));
+  const made = anew.length ? await madeAnew(tx, proof, fields, anew) : null;
+  if (made) {
+    for (const name of anew) Object.assign(fields, { [name]: made[name] });
+    problems = check();
+  }
+  const passed = proof.state === 'passed' && !made;
+  const state = problems.some((p) => p.stops) ? 'held' : passed || proof.state === 'refused' ? proof.state : 'ready';
   await runs.changeProof(tx, proof.id, { fields, problems, state });
+}
+
+/** The fields as the docket's patterns make them now, the others kept as they are. */
+async function madeAnew(
+  tx: Tx,
+  proof: ProofRow,
+  fields: ProofFields,
+  anew: readonly (typeof WORDS)[number][],
+): Promise<ProofFields | null> {
+  const artwork = await artworkById(tx, proof.artworkId);
+  const docket = await docketById(tx, proof.docketId);
+  const blank = (await listBlanks(tx)).find((b) => b.id === docket?.blankId);
+  const outlet = await outletById(tx, proof.outletId);
+  if (!artwork?.measured || !docket || !blank || !outlet?.rules) return null;
+  const kept = Object.fromEntries(Object.entries(fields).filter(([name]) => !anew.includes(name as 'title')));
+  const twins = artwork.motifId ? await artworksOfMotif(tx, artwork.motifId) : [];
+  return prepare(
+    artwork,
+    docket,
+    blank,
+    outlet,
+    kept,
+    twins.filter((t) => t.id !== artwork.id),
+  ).fields;
 }

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
-import { misbehave } from '../control';
+import { controlAction, misbehave } from '../control';
 import { problem, type Fault } from '../problem';
 import { Files, openFolder, pictureSize, Records } from '../store';
 import { door } from './door';
@@ -47,6 +47,19 @@ export function kestrel(app: FastifyInstance, place: string): void {
   const offers = new Records<Offer>(`${folder}/offers`);
   const files = new Files(`${folder}/files`);
   const knows = door(app, folder);
+  // a noticeboard may be changed without a word; what it asks in winter is told, and nothing that lies there is touched
+  let board: typeof NOTICEBOARD = NOTICEBOARD;
+  controlAction('kestrel', 'winter-noticeboard', () => {
+    board = {
+      ...NOTICEBOARD,
+      edition: 'winter 2026',
+      headline: { longest: 60 },
+      catchwords: { ...NOTICEBOARD.catchwords, most: 1 },
+    };
+  });
+  controlAction('kestrel', 'usual-noticeboard', () => {
+    board = NOTICEBOARD;
+  });
 
   /** An offer as of now: what was not paid again is packed away on its day. */
   const seen = (offer: Offer): Offer => {
@@ -87,7 +100,7 @@ export function kestrel(app: FastifyInstance, place: string): void {
         if (!reply.sent && !knows(request)) return tell(reply, 'stranger', 'The access token is missing, unknown or expired.');
       });
 
-      api.get('/noticeboard', () => NOTICEBOARD);
+      api.get('/noticeboard', () => board);
       api.get('/shelves', () => ({ shelves: SHELVES }));
 
       api.get('/offers', (request) => {

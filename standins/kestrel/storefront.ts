@@ -42,7 +42,7 @@ export function offerPage(o: Offer): string {
 export function tablePage(all: Offer[]): string {
   const laid = all.map(
     (o) =>
-      `<a href="/kestrel/fair/${o.id}"><img src="/kestrel/picture/${o.pictures[0]?.sha256 ?? ''}" alt="">${esc(o.headline.split(',')[0]!)}<b>from ${money(cheapest(o), 'USD')}</b></a>`,
+      `<a href="/kestrel/fair/${o.id}"><img src="/kestrel/picture/${o.pictures[0]?.sha256 ?? ''}" alt=""><span>${esc(o.headline)}</span><b>from ${money(cheapest(o), 'USD')}</b></a>`,
   );
   return page('Saltmarsh Lane at Kestrel Fair', CSS, `${HEAD}<div class="table">${laid.join('')}</div>`);
 }

@@ -4,7 +4,7 @@ import type { Ware } from './ware';
 /** A shop on the quay: signal flags down the mast at the left, wares listed as in a ship's papers. */
 const CSS = `body{font:16px/1.6 "DejaVu Sans",Verdana,sans-serif;color:#12283d;background:#e7eeec;display:grid;grid-template-columns:118px 1fr;min-height:100vh}a{color:inherit}
 .mast{background:#12283d;color:#fff;display:flex;flex-direction:column;align-items:center;gap:12px;padding:26px 0}.mast i{width:58px;height:42px;display:block}.mast b{writing-mode:vertical-rl;font-size:21px;letter-spacing:.06em;margin-top:16px}.mast a{text-decoration:none}
-.f1{background:linear-gradient(#f3c53b 50%,#c7362f 50%)}.f2{background:linear-gradient(90deg,#fff 50%,#2f65a7 50%)}.f3{background:radial-gradient(#c7362f 10px,#fff 0)}.f4{background:linear-gradient(135deg,#2f65a7 50%,#f3c53b 50%)}
+.f1{background:linear-gradient(#f3c53b 50%,#c7362f 50%)}.f2{background:linear-gradient(90deg,#fff 50%,#2f65a7 50%)}.f3{background:radial-gradient(circle,#c7362f 11px,#fff 12px)}.f4{background:linear-gradient(135deg,#2f65a7 50%,#f3c53b 50%)}
 .hull{padding:34px 54px 80px;max-width:1120px}.note{background:#f3c53b;padding:8px 16px;display:inline-block;margin:0 0 18px}h1{font-size:27px;line-height:1.25;margin:0 0 4px;max-width:30ch}.from{font-size:19px;margin:0 0 22px}
 .deck{display:grid;grid-template-columns:1fr 1fr 1fr;gap:6px;margin:0 0 30px}.deck img{width:100%;aspect-ratio:1;object-fit:cover}
 .papers{display:grid;grid-template-columns:1.15fr 1fr;gap:48px}.papers h2,.papers h3{font-size:17px}.story p:first-child{margin-top:0}

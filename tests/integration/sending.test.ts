@@ -310,3 +310,24 @@ test('an outlet that no longer knows us waits for us to connect again, and then 
   await connectKestrel('allow');
   expect((await pressDone(run.id)).counts).toEqual({ listed: 1 });
 });
+
+test('rules that change are found out: a pattern’s words are made anew, a hand’s are held, and all is well when they change back', async () => {
+  const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(2), dockets: [docket], outlets: ['kestrel'] });
+  await drafted(run.id);
+  const [byHand, byPattern] = await proofsOf(run);
+  const title = 'A title that somebody wrote with care, and that takes 71 characters here';
+  await ok('PATCH', `/proofs/${byHand!.id}`, { title });
+  expect(byPattern!.fields.tags.value.length).toBeGreaterThan(1);
+  try {
+    await fetch(`${STANDINS}/control/kestrel/winter-noticeboard`, { method: 'POST' });
+    await ok('POST', '/outlets/kestrel/rules', {});
+    const [held, ready] = await proofsOf(run);
+    expect([held!.state, held!.fields.title.value]).toEqual(['held', title]);
+    expect(held!.problems.find((p) => p.stops)!.sentence).toBe(`Title is ${title.length} characters; Kestrel Fair takes 60.`);
+    expect([ready!.state, ready!.fields.tags.value.length]).toEqual(['ready', 1]);
+  } finally {
+    await fetch(`${STANDINS}/control/kestrel/usual-noticeboard`, { method: 'POST' });
+    await ok('POST', '/outlets/kestrel/rules', {});
+  }
+  expect((await proofsOf(run)).map((p) => p.state)).toEqual(['ready', 'ready']);
+});
