@@ -1,7 +1,7 @@
 const base = {
   testEnvironment: 'node',
   transform: {
-    '^.+\\.(t|j)sx?$': [
+    '^.+\\.m?(t|j)sx?$': [
       '@swc/jest',
       {
         jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } },
@@ -11,7 +11,7 @@ const base = {
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^(\\.{1,2}/.*)\\.js$': '$1' },
   // shipped as ES modules only
-  transformIgnorePatterns: ['/node_modules/(?!(cookie|culori)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(cookie|culori|@tus|srvx|set-cookie-parser)/)'],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist', '<rootDir>/data'],
 };
 export default {

@@ -149,14 +149,16 @@ export async function addArtwork(
   const added = await row<{ id: string }>(
     tx,
     `INSERT INTO artwork (file_name, file_sha256, file_bytes, name, drawer_id, batch_id, sources) VALUES ($1, $2, $3, $4, $5, $6, '{"name": "file name"}')
-     ON CONFLICT (workspace_id, file_sha256) WHERE state <> 'refused' DO NOTHING RETURNING id`,
+     ON CONFLICT (workspace_id, file_sha256) WHERE state <> 'refused' AND NOT doubled DO NOTHING RETURNING id`,
     [a.fileName, a.sha256, a.bytes, a.name, a.drawerId, a.batchId],
   );
   return added?.id ?? null;
 }
 
 export const artworkBySha = (tx: Tx, sha256: string): Promise<ArtworkRow | null> =>
-  row(tx, `SELECT ${COLUMNS} ${FROM} WHERE a.file_sha256 = $1 AND a.state <> 'refused'`, [sha256]);
+  row(tx, `SELECT ${COLUMNS} ${FROM} WHERE a.file_sha256 = $1 AND a.state <> 'refused' ORDER BY a.doubled, a.seq LIMIT 1`, [
+    sha256,
+  ]);
 
 /** Writes what was measured in the file `sha256`; nothing happens when the artwork has another file by now. */
 export async function setMeasured(
@@ -216,7 +218,7 @@ export async function removeRefused(tx: Tx, ids: string[] | null): Promise<void>
   await tx.query("DELETE FROM artwork WHERE state = 'refused' AND ($1::uuid[] IS NULL OR id = ANY($1))", [ids]);
 }
 
-/** Removes deleted artworks for good, with everything made from them. */
+/** Removes deleted artworks for good, with the proofs made from them; listings stay in the ledger. */
 export async function emptyBin(tx: Tx): Promise<number> {
   return (await tx.query("DELETE FROM artwork WHERE standing = 'deleted'")).rowCount ?? 0;
 }

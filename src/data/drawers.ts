@@ -24,6 +24,10 @@ export const drawerById = (tx: Tx, id: string): Promise<{ id: string; name: stri
 export const drawerAt = (tx: Tx, path: string): Promise<{ id: string } | null> =>
   row(tx, 'SELECT id FROM drawer WHERE path = $1', [path]);
 
+/** Which of these drawers are there. */
+export const drawerIds = async (tx: Tx, ids: string[]): Promise<string[]> =>
+  (await rows<{ id: string }>(tx, 'SELECT id FROM drawer WHERE id = ANY($1)', [ids])).map((r) => r.id);
+
 /** The drawer at a path, made with all those around it where it is not there yet. */
 export async function drawerFor(tx: Tx, path: string): Promise<string> {
   let id: string | null = null;

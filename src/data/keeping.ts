@@ -1,12 +1,12 @@
-import type { Editable } from '../core/artwork/change';
+import type { Trace } from '../core/artwork/undo';
 import { row, rows, type Tx } from './database';
 import type { Pair } from './likeness';
 
-/** What things were before a change, to put them back. */
+/** What a change did, to take it back: what things were before, and what it gave them. */
 export interface Before {
-  artworks: { id: string; fields: Partial<Editable> }[];
-  pairs?: Pick<Pair, 'olderId' | 'newerId' | 'decision'>[];
-  motifs?: { id: string; motifId: string | null }[];
+  artworks: Trace[];
+  pairs?: (Pick<Pair, 'olderId' | 'newerId' | 'decision'> & { gave: Pair['decision'] })[];
+  motifs?: { id: string; motifId: string | null; gave: string | null }[];
 }
 export interface UndoStep {
   id: string;
@@ -61,7 +61,7 @@ export async function putInVersion(
   const next = (await row<{ version: number }>(
     tx,
     `UPDATE artwork SET version = (SELECT max(version) + 1 FROM artwork_version WHERE artwork_id = $1), file_name = $2, file_sha256 = $3,
-       file_bytes = $4, state = 'arriving', said = NULL WHERE id = $1 RETURNING version`,
+       file_bytes = $4, state = 'arriving', said = NULL, doubled = false WHERE id = $1 RETURNING version`,
     [artworkId, file.fileName, file.sha256, file.bytes],
   ))!.version;
   await tx.query(
@@ -71,11 +71,12 @@ export async function putInVersion(
   return next;
 }
 
-/** Puts an earlier version back in place. */
+/** Puts an earlier version back in place, also when its file has come in again as another artwork meanwhile. */
 export async function goBackTo(tx: Tx, artworkId: string, version: number): Promise<void> {
   await tx.query(
     `UPDATE artwork a SET version = v.version, file_name = v.file_name, file_sha256 = v.file_sha256, file_bytes = v.file_bytes,
-       state = 'arriving', said = NULL FROM artwork_version v WHERE a.id = $1 AND v.artwork_id = a.id AND v.version = $2`,
+       state = 'arriving', said = NULL, doubled = EXISTS (SELECT FROM artwork o WHERE o.file_sha256 = v.file_sha256 AND o.id <> a.id AND o.state <> 'refused')
+     FROM artwork_version v WHERE a.id = $1 AND v.artwork_id = a.id AND v.version = $2`,
     [artworkId, version],
   );
 }

@@ -67,6 +67,14 @@ export interface Pair {
 }
 const PAIR = 'older_id AS "olderId", newer_id AS "newerId", kind, decision';
 
+/** Adds pairs that a person named; what is known of other pairs stays. */
+export async function addPairs(tx: Tx, pairs: Omit<Pair, 'decision'>[]): Promise<void> {
+  await tx.query(
+    'INSERT INTO likeness (older_id, newer_id, kind) SELECT * FROM unnest($1::uuid[], $2::uuid[], $3::text[]) ON CONFLICT DO NOTHING',
+    [pairs.map((p) => p.olderId), pairs.map((p) => p.newerId), pairs.map((p) => p.kind)],
+  );
+}
+
 /** Writes what one artwork is like now. A pair that a person has decided on stays as it was decided. */
 export async function setLikeness(tx: Tx, artworkId: string, pairs: Omit<Pair, 'decision'>[]): Promise<void> {
   await tx.query(
@@ -109,5 +117,29 @@ export async function setMotif(tx: Tx, motifs: { id: string; motifId: string | n
   await tx.query(
     'UPDATE artwork a SET motif_id = n.motif FROM unnest($1::uuid[], $2::uuid[]) AS n(id, motif) WHERE a.id = n.id',
     [motifs.map((m) => m.id), motifs.map((m) => m.motifId)],
+  );
+}
+
+/** Takes decisions back where they are still the ones that a change gave. */
+export async function takeBackDecisions(
+  tx: Tx,
+  pairs: (Pick<Pair, 'olderId' | 'newerId' | 'decision'> & { gave: Pair['decision'] })[],
+): Promise<void> {
+  await tx.query(
+    `UPDATE likeness k SET decision = n.decision FROM jsonb_to_recordset($1) AS n("olderId" uuid, "newerId" uuid, decision text, gave text)
+     WHERE k.older_id = n."olderId" AND k.newer_id = n."newerId" AND k.decision = n.gave`,
+    [JSON.stringify(pairs)],
+  );
+}
+
+/** Takes motifs back where artworks still have the one that a change gave. */
+export async function takeBackMotifs(
+  tx: Tx,
+  motifs: { id: string; motifId: string | null; gave: string | null }[],
+): Promise<void> {
+  await tx.query(
+    `UPDATE artwork a SET motif_id = n."motifId" FROM jsonb_to_recordset($1) AS n(id uuid, "motifId" uuid, gave uuid)
+     WHERE a.id = n.id AND a.motif_id IS NOT DISTINCT FROM n.gave`,
+    [JSON.stringify(motifs)],
   );
 }

@@ -40,6 +40,8 @@ export interface ProofRow {
   refusal: string | null;
   /** Its pictures were made from a file that has been replaced since. */
   outOfDate: boolean;
+  /** Which beginning of its drafting this is. */
+  draft: number;
 }
 export interface RunRow {
   id: string;
@@ -91,7 +93,8 @@ export const addProofs = (
     tx,
     `INSERT INTO proof (run_id, artwork_id, docket_id, outlet_id)
      SELECT $1, $2, c."docketId", c."outletId" FROM jsonb_to_recordset($3) AS c("docketId" uuid, "outletId" text)
-     ON CONFLICT (workspace_id, artwork_id, docket_id, outlet_id) DO UPDATE SET run_id = excluded.run_id, state = 'drafting', updated_at = now()
+     ON CONFLICT (workspace_id, artwork_id, docket_id, outlet_id) DO UPDATE SET run_id = excluded.run_id, state = 'drafting', draft = proof.draft + 1, updated_at = now(),
+       before = coalesce(proof.before, jsonb_build_object('run', proof.run_id, 'state', proof.state))
        WHERE proof.state IN ('drafting', 'held', 'ready', 'refused')
      RETURNING docket_id AS "docketId", outlet_id AS "outletId"`,
     [runId, artworkId, JSON.stringify(cells)],
@@ -102,7 +105,7 @@ export const OUT_OF_DATE = `(p.state <> 'drafting' AND EXISTS (SELECT FROM unnes
   AND NOT EXISTS (SELECT FROM artwork t WHERE t.motif_id = a.motif_id AND t.file_sha256 = sha)))`;
 
 const PROOF = `SELECT p.id, p.seq, p.run_id AS "runId", p.artwork_id AS "artworkId", p.docket_id AS "docketId", p.outlet_id AS "outletId", p.state,
-  p.fields, p.colours, p.pictures, p.problems, a.name AS artwork, d.name AS docket, o.name AS outlet,
+  p.fields, p.colours, p.pictures, p.problems, p.draft, a.name AS artwork, d.name AS docket, o.name AS outlet,
   CASE WHEN p.state = 'refused' THEN s.problem END AS refusal, ${OUT_OF_DATE} AS "outOfDate"
   FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id
   JOIN outlet o ON o.id = p.outlet_id AND o.workspace_id = p.workspace_id LEFT JOIN sending s ON s.proof_id = p.id`;
@@ -148,15 +151,24 @@ export const cellProofs = (
        problems->0->>'sentence' AS problem FROM proof p JOIN artwork a ON a.id = p.artwork_id`,
   );
 
-/** Writes what drafting made. Only a proof that is still drafting is touched. */
+/** Writes what a drafting made. Only a proof that is still being drafted by that very drafting is touched. */
 export async function finishDraft(
   tx: Tx,
   id: string,
-  p: Pick<ProofRow, 'fields' | 'colours' | 'pictures' | 'problems'> & { state: 'held' | 'ready'; madeFrom: string[] },
+  p: Pick<ProofRow, 'fields' | 'colours' | 'pictures' | 'problems' | 'draft'> & { state: 'held' | 'ready'; madeFrom: string[] },
 ): Promise<void> {
   await tx.query(
-    "UPDATE proof SET state = $2, fields = $3, colours = $4, pictures = $5, problems = $6, made_from = $7, updated_at = now() WHERE id = $1 AND state = 'drafting'",
-    [id, p.state, p.fields, JSON.stringify(p.colours), JSON.stringify(p.pictures), JSON.stringify(p.problems), p.madeFrom],
+    "UPDATE proof SET state = $2, fields = $3, colours = $4, pictures = $5, problems = $6, made_from = $7, before = NULL, updated_at = now() WHERE id = $1 AND state = 'drafting' AND draft = $8",
+    [
+      id,
+      p.state,
+      p.fields,
+      JSON.stringify(p.colours),
+      JSON.stringify(p.pictures),
+      JSON.stringify(p.problems),
+      p.madeFrom,
+      p.draft,
+    ],
   );
 }
 
@@ -187,9 +199,31 @@ export async function moveProofs(
   return moved.rowCount ?? 0;
 }
 
-/** Deletes proofs of a stopped run that were never drafted. */
-export async function dropUndrafted(tx: Tx, runId: string): Promise<void> {
-  await tx.query("DELETE FROM proof WHERE run_id = $1 AND state = 'drafting'", [runId]);
+/**
+ * What a stopped run had not drafted yet: proofs that were there before go back to what they were, in the run they were
+ * in; those that it made new are dropped. Returns what another run, that goes on, has to draft now.
+ */
+export async function leaveUndrafted(tx: Tx, runId: string): Promise<{ runId: string; artworkId: string }[]> {
+  await tx.query("DELETE FROM proof WHERE run_id = $1 AND state = 'drafting' AND before IS NULL", [runId]);
+  const back = await rows<{ id: string; runId: string; artworkId: string; state: ProofState; runState: RunRow['state'] | null }>(
+    tx,
+    `UPDATE proof p SET state = p.before->>'state', run_id = coalesce(r.id, p.run_id), draft = p.draft + 1, updated_at = now(), before = NULL
+     FROM proof q LEFT JOIN run r ON r.id = (q.before->>'run')::uuid WHERE q.id = p.id AND p.run_id = $1 AND p.state = 'drafting'
+     RETURNING p.id, p.run_id AS "runId", p.artwork_id AS "artworkId", p.state, r.state AS "runState"`,
+    [runId],
+  );
+  const drafting = back.filter((p) => p.state === 'drafting');
+  await tx.query('DELETE FROM proof WHERE id = ANY($1)', [drafting.filter((p) => p.runState === 'stopped').map((p) => p.id)]);
+  return drafting.filter((p) => p.runState === 'going');
+}
+
+/** A drafting that failed for good leaves its proofs held, with the reason. */
+export async function failDrafts(tx: Tx, runId: string, artworkId: string, problem: Problem): Promise<void> {
+  await tx.query(
+    `UPDATE proof SET state = 'held', before = NULL, updated_at = now(), problems = problems || $3::jsonb
+     WHERE run_id = $1 AND artwork_id = $2 AND state = 'drafting'`,
+    [runId, artworkId, JSON.stringify([problem])],
+  );
 }
 
 /** A few pictures of each run, for a strip. */

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Editable } from '../core/artwork/change';
+import { traceOf } from '../core/artwork/undo';
 import { groupsOf, type Group } from '../core/artwork/likeness';
 import * as data from '../data/artworks';
 import { inWorkspace } from '../data/database';
@@ -26,32 +27,31 @@ export function decideAlike(workspace: string, ids: string[], decision: Decision
     const rows = await data.artworksByIds(tx, ids);
     if (rows.length < 2 || rows.length !== ids.length)
       throw new Trouble('not-valid', 'Choose two or more artworks that are here.', 'ids');
+    const known = await likeness.pairsAmong(tx, ids);
+    // a person may know what no machine saw: an artwork that is in no pair with the others is paired with the oldest
+    const alone = rows.slice(1).filter((r) => !known.some((p) => p.olderId === r.id || p.newerId === r.id));
+    if (decision === 'link' && alone.length)
+      await likeness.addPairs(
+        tx,
+        alone.map((r) => ({ olderId: rows[0]!.id, newerId: r.id, kind: 'twin' as const })),
+      );
     const pairs = await likeness.pairsAmong(tx, ids);
+    const gave = decision === 'ignore' ? 'ignored' : 'linked';
     const before: keeping.Before = {
       artworks: [],
-      pairs: pairs.map(({ olderId, newerId, decision: d }) => ({ olderId, newerId, decision: d })),
+      pairs: pairs.map(({ olderId, newerId, decision: was }) => ({ olderId, newerId, decision: was, gave })),
     };
-    if (decision !== 'ignore' && !pairs.length && decision === 'link') {
-      // a person may know what no machine saw
-      const [older, ...newer] = rows.map((r) => r.id);
-      await likeness.setLikeness(
-        tx,
-        older!,
-        newer.map((id) => ({ olderId: older!, newerId: id, kind: 'twin' as const })),
-      );
-      pairs.push(...(await likeness.pairsAmong(tx, ids)));
-    }
     await likeness.decide(
       tx,
-      pairs.map((p) => ({ ...p, decision: decision === 'ignore' ? 'ignored' : 'linked' })),
+      pairs.map((p) => ({ ...p, decision: gave })),
     );
     const names = `${rows[0]!.name}${rows.length > 2 ? ` and ${rows.length - 1} more` : ` and ${rows[1]!.name}`}`;
     if (decision === 'merge') {
       const kept = rows.find((r) => r.id === keep) ?? rows.reduce((a, b) => (area(b) > area(a) ? b : a));
       before.artworks = await merge(tx, kept.id, ids);
     } else {
-      before.motifs = rows.map((r) => ({ id: r.id, motifId: r.motifId }));
       const motif = decision === 'link' ? (rows.find((r) => r.motifId)?.motifId ?? randomUUID()) : null;
+      before.motifs = rows.map((r) => ({ id: r.id, motifId: r.motifId, gave: motif }));
       await likeness.setMotif(
         tx,
         rows.map((r) => ({ id: r.id, motifId: motif })),
@@ -82,13 +82,15 @@ async function merge(
     marks: [...new Set([...kept.marks, ...others.flatMap((o) => o.marks)])],
     drawerId: kept.drawerId ?? others.find((o) => o.drawerId)?.drawerId ?? null,
   };
-  await data.writeEditables(tx, [gathered, ...others.map((o) => ({ ...o, standing: 'aside' as const }))]);
-  const { subject, audience, occasion, keywords, marks, drawerId } = kept;
-  return [
-    { id: kept.id, fields: { subject, audience, occasion, keywords, marks, drawerId } satisfies Partial<Editable> },
-    ...others.map((o) => ({ id: o.id, fields: { standing: o.standing } })),
-  ];
+  const pairs = [{ was: kept, is: gathered }, ...others.map((o) => ({ was: o, is: { ...o, standing: 'aside' as const } }))];
+  await data.writeEditables(
+    tx,
+    pairs.map((p) => p.is),
+  );
+  return pairs.map(({ was, is }) => traceOf(was.id, editable(was), editable(is)));
 }
+
+const editable = ({ id: _, fileName: __, ...rest }: Editable & { id: string; fileName: string }): Editable => rest;
 
 /** What one artwork is like, decided or not. */
 export const alikeTo = (workspace: string, id: string): Promise<Pair[]> =>

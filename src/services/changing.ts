@@ -1,9 +1,10 @@
 import { applyPatch, differing, SOURCED, type Editable, type Patch } from '../core/artwork/change';
+import { takeBack, traceOf } from '../core/artwork/undo';
 import { readPattern } from '../core/artwork/file-name';
 import { AUDIENCES } from '../core/artwork/propose';
 import * as data from '../data/artworks';
 import { inWorkspace, type Tx } from '../data/database';
-import { drawerFor } from '../data/drawers';
+import { drawerFor, drawerIds } from '../data/drawers';
 import * as keeping from '../data/keeping';
 import * as likeness from '../data/likeness';
 import { Trouble } from './trouble';
@@ -90,7 +91,7 @@ export function changeArtworks(workspace: string, ids: string[], change: Change,
       id: it.id,
       fileName: it.fileName,
     }));
-    const carried = preview ? [] : await carryOver(tx, before, after);
+    const carried = await carryOver(tx, before, after);
     const all = [...pairsOf(before, after), ...carried];
     const report: ChangeReport = { changed: all.length, of: before.length, examples: [], undo: null };
     for (const { was, is } of all)
@@ -105,7 +106,7 @@ export function changeArtworks(workspace: string, ids: string[], change: Change,
       all.map((p) => p.is),
     );
     report.undo = await keeping.addUndoStep(tx, labelOf(change, all.length), {
-      artworks: all.map(({ was, is }) => difference(was, is)),
+      artworks: all.map(({ was, is }) => traceOf(was.id, strip(was), strip(is))),
     });
     return report;
   });
@@ -117,11 +118,6 @@ const strip = ({ id: _, fileName: __, ...rest }: Row): Editable => rest;
 
 const pairsOf = (before: Row[], after: Row[]): { was: Row; is: Row }[] =>
   before.map((was, i) => ({ was, is: after[i]! })).filter(({ was, is }) => differing(strip(was), strip(is)).length > 0);
-
-const difference = (was: Row, is: Row): { id: string; fields: Partial<Editable> } => ({
-  id: was.id,
-  fields: Object.fromEntries(differing(strip(was), strip(is)).map((f) => [f, was[f]])),
-});
 
 const CARRIED = ['subject', 'audience', 'occasion', 'marks'] as const;
 
@@ -179,22 +175,51 @@ function labelOf(change: Change, count: number): string {
   return `Changed ${what}: ${fields.join(', ')}`;
 }
 
-/** Takes a step back, the last one unless another is named. What has been changed since in other fields stays. */
-export function undo(workspace: string, id: string | null): Promise<{ label: string; artworks: number }> {
+/** What undoing did. `left` counts the artworks of which something was changed again since, and so stayed. */
+export interface Undone {
+  label: string;
+  artworks: number;
+  left: number;
+  /** What stayed and why, for the person; empty when all was taken back. */
+  sentence: string;
+}
+
+const LEFT_WORDS: Record<string, string> = { drawerId: 'drawer', said: 'words', standing: 'place', picture: 'kind' };
+
+/** Takes a step back, the last one unless another is named. What has been changed since stays, and is said. */
+export function undo(workspace: string, id: string | null): Promise<Undone> {
   return inWorkspace(workspace, async (tx) => {
     const step = await keeping.undoStep(tx, id);
     if (!step) throw new Trouble('not-found', id ? 'That change is too old to be undone.' : 'There is nothing to undo.');
     if (step.undoneAt) throw new Trouble('conflict', 'That was undone already.');
-    const fields = new Map(step.before.artworks.map((a) => [a.id, a.fields]));
-    const now = await data.editables(tx, [...fields.keys()]);
-    await data.writeEditables(
-      tx,
-      now.map((it) => ({ ...it, ...fields.get(it.id) })),
+    const traces = new Map(step.before.artworks.map((a) => [a.id, a]));
+    const now = await data.editables(tx, [...traces.keys()]);
+    const drawers = new Set(
+      await drawerIds(
+        tx,
+        step.before.artworks.flatMap((a) => a.was.drawerId ?? []),
+      ),
     );
-    if (step.before.pairs) await likeness.decide(tx, step.before.pairs);
-    if (step.before.motifs) await likeness.setMotif(tx, step.before.motifs);
+    const fields = new Set<string>();
+    let left = 0;
+    const back = now.map((it) => {
+      const { back, left: stays } = takeBack(strip(it), traces.get(it.id)!);
+      // a drawer that is gone cannot be filed in again
+      if (back.drawerId !== it.drawerId && back.drawerId && !drawers.has(back.drawerId)) {
+        back.drawerId = it.drawerId;
+        stays.push('drawerId');
+      }
+      for (const field of stays) fields.add(LEFT_WORDS[field] ?? field);
+      if (stays.length) left++;
+      return { ...back, id: it.id };
+    });
+    await data.writeEditables(tx, back);
+    if (step.before.pairs) await likeness.takeBackDecisions(tx, step.before.pairs);
+    if (step.before.motifs) await likeness.takeBackMotifs(tx, step.before.motifs);
     await keeping.markUndone(tx, step.id);
-    return { label: step.label, artworks: fields.size };
+    const what = left === 1 ? 'one artwork' : `${left} artworks`;
+    const sentence = left ? `Of ${what} something was changed since, or is gone, and stays: ${[...fields].join(', ')}.` : '';
+    return { label: step.label, artworks: traces.size, left, sentence };
   });
 }
 
@@ -217,7 +242,7 @@ export async function dependants(
     proofs,
     listings,
     sentence: parts.length
-      ? `${what} with ${parts.join(' and ')} made from ${ids.length === 1 ? 'it' : 'them'}. Those stay as they are until the bin is emptied; listings at outlets are never touched by this.`
+      ? `${what} with ${parts.join(' and ')} made from ${ids.length === 1 ? 'it' : 'them'}. Proofs stay as they are until the bin is emptied; what stands at outlets stays there, and in the ledger.`
       : `${what}. Nothing was made from ${ids.length === 1 ? 'it' : 'them'} yet.`,
   };
 }

@@ -301,6 +301,7 @@ export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set
         pictures,
         problems,
         madeFrom: plan.madeFrom,
+        draft: proof.draft,
         state: problems.some((p) => p.stops) ? 'held' : 'ready',
       });
     }

@@ -55,7 +55,7 @@ export async function look(workspace: string, outletId: string, after: number): 
       await inWorkspace(workspace, (tx) =>
         there ? lookedAt(tx, listing.id, there.state) : listingGone(tx, listing.id, listing.proofId),
       );
-      if (!there) await recheckProofs(workspace, outlet, outlet.rules!, [listing.proofId]);
+      if (!there && listing.proofId) await recheckProofs(workspace, outlet, outlet.rules!, [listing.proofId]);
       seen = listing.seq;
     } catch (error) {
       if (!(error instanceof OutletAnswer)) throw error;

@@ -45,6 +45,10 @@ export const listRuns = (workspace: string): Promise<RunReport[]> =>
 export const runPictures = (workspace: string, runIds: string[]): Promise<Map<string, string[]>> =>
   inWorkspace(workspace, async (tx) => new Map((await data.runPictures(tx, runIds)).map((r) => [r.runId, r.smalls])));
 
+/** Has a worker draft what waits of one artwork in a run. */
+export const draftLater = (tx: Tx, workspace: string, runId: string, artworkId: string): Promise<void> =>
+  addJob(tx, 'run.draft', { workspace, runId, artworkId }, { key: `draft:${runId}:${artworkId}` });
+
 async function runIn(tx: Tx, id: string): Promise<RunRow> {
   const run = await data.runById(tx, id);
   if (!run) throw new Trouble('not-found', 'There is no such run.');
@@ -135,8 +139,7 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
             outlet: outlets.find((o) => o.id === cell.outletId)!.name,
             why: 'passed or listed already',
           });
-      if (added.length)
-        await addJob(tx, 'run.draft', { workspace, runId, artworkId: work.id }, { key: `draft:${runId}:${work.id}` });
+      if (added.length) await draftLater(tx, workspace, runId, work.id);
     }
     await data.setLeftOut(tx, runId, leftOut);
     return runId;
@@ -181,7 +184,10 @@ export async function sendRun(workspace: string, runId: string, goLive: boolean,
 export async function goLive(workspace: string, listingIds: string[]): Promise<{ queued: number }> {
   return inWorkspace(workspace, async (tx) => {
     const drafts = await listListings(tx, { ids: listingIds, state: 'draft there', limit: 100_000 });
-    const proofs = await data.listProofs(tx, { ids: drafts.map((l) => l.proofId), limit: 100_000 });
+    const ids = drafts.flatMap((l) => l.proofId ?? []);
+    if (drafts.length && !ids.length)
+      throw new Trouble('conflict', 'The artwork of this listing was deleted here. Set it live at the outlet itself.');
+    const proofs = await data.listProofs(tx, { ids, limit: 100_000 });
     await enqueue(tx, workspace, proofs, { live: true, apart: true });
     return { queued: proofs.length };
   });
@@ -226,13 +232,15 @@ export async function resumeRun(workspace: string, id: string): Promise<RunRepor
     await data.setRunState(tx, id, 'going');
     for (const outletId of await outletsWaiting(tx, id)) await queueLane(tx, workspace, outletId);
     const drafting = await data.listProofs(tx, { run: id, state: 'drafting', limit: 100_000 });
-    for (const artworkId of new Set(drafting.map((p) => p.artworkId)))
-      await addJob(tx, 'run.draft', { workspace, runId: id, artworkId }, { key: `draft:${id}:${artworkId}` });
+    for (const artworkId of new Set(drafting.map((p) => p.artworkId))) await draftLater(tx, workspace, id, artworkId);
   });
   return run(workspace, id);
 }
 
-/** Stops a run: what was not begun is withdrawn, proofs go back to passed, undrafted ones are dropped. Nothing sent is undone. */
+/**
+ * Stops a run: what was not begun is withdrawn, its proofs go back to what they were before. Only proofs that this run made
+ * new and never drafted are dropped. Nothing sent is undone.
+ */
 export async function stopRun(workspace: string, id: string): Promise<RunReport> {
   await inWorkspace(workspace, async (tx) => {
     await runIn(tx, id);
@@ -241,7 +249,7 @@ export async function stopRun(workspace: string, id: string): Promise<RunReport>
     await withdraw(tx, { run: id });
     // what a dead worker left half-way gives itself back
     for (const outletId of await outletsWaiting(tx, id)) await queueLane(tx, workspace, outletId);
-    await data.dropUndrafted(tx, id);
+    for (const other of await data.leaveUndrafted(tx, id)) await draftLater(tx, workspace, other.runId, other.artworkId);
   });
   return run(workspace, id);
 }

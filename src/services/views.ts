@@ -33,7 +33,7 @@ export const artworkView = ({ sha256, ...a }: ArtworkRow) => ({
 });
 export type ArtworkView = ReturnType<typeof artworkView>;
 
-export const proofView = (p: ProofRow) => ({
+export const proofView = ({ draft: _, ...p }: ProofRow) => ({
   ...p,
   pictures: p.pictures.map((s) => ({ scene: s.scene, colour: s.colour, picture: picture(s.file), small: picture(s.small) })),
 });

@@ -121,5 +121,5 @@ export function uuids(value: unknown, what: string): string[] {
 
 /** A page of a list: `next` is what to pass as `after` for the following page. */
 export function page<T extends { seq: number }>(items: T[], limit: number): { items: T[]; next: number | null } {
-  return { items, next: items.length === limit ? items.at(-1)!.seq : null };
+  return { items, next: limit > 0 && items.length === limit ? items.at(-1)!.seq : null };
 }

@@ -388,8 +388,8 @@ const undoLast = () => takeBack(null);
 
 /** Takes a change back: the one named, or the last. */
 function takeBack(id: string | null): void {
-  void api<{ label: string }>('POST', '/artworks/undo', id ? { id } : {}).then(
-    ({ label }) => toast(`Taken back: ${label}.`),
+  void api<{ label: string; sentence: string }>('POST', '/artworks/undo', id ? { id } : {}).then(
+    ({ label, sentence }) => toast(`Taken back: ${label}. ${sentence}`.trim()),
     (e: unknown) => toast.error(e instanceof Refusal ? e.sentence : 'That did not work.'),
   );
 }

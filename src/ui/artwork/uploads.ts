@@ -198,7 +198,8 @@ class UploadQueue {
         this.next();
       },
       onSuccess: ({ lastResponse }) => {
-        const taken = takenFrom(lastResponse.getBody());
+        // where the last answer was lost, the question after it tells in a header what became of the file
+        const taken = takenFrom(lastResponse.getBody() || decodeURIComponent(lastResponse.getHeader('press-outcome') ?? ''));
         const sentence = taken && 'sentence' in taken ? { sentence: taken.sentence } : {};
         this.change(key, { share: 1, state: taken?.outcome ?? 'taken', ...sentence });
         this.next();

@@ -158,11 +158,15 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
                 />
                 {l.small ? <img src={l.small} alt="" className="h-[58px] w-[58px] object-cover" loading="lazy" /> : <span />}
                 <span className="min-w-0 leading-tight">
-                  <Link href={`/proofs?open=${l.proofId}`} className="block truncate font-semibold hover:underline">
-                    {l.title}
-                  </Link>
+                  {l.proofId ? (
+                    <Link href={`/proofs?open=${l.proofId}`} className="block truncate font-semibold hover:underline">
+                      {l.title}
+                    </Link>
+                  ) : (
+                    <b className="block truncate font-semibold">{l.title}</b>
+                  )}
                   <span className="block truncate text-[11.5px] text-soft">
-                    {l.artwork} · {l.docket} · {l.remoteId}
+                    {l.artwork} · {l.docket} · {l.proofId ? l.remoteId : 'its artwork was deleted here'}
                   </span>
                 </span>
                 <span className="font-slab font-semibold">{l.outlet}</span>
@@ -179,7 +183,7 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
                     minute: '2-digit',
                   })}
                 </span>
-                {l.state === 'gone' ? (
+                {l.state === 'gone' && l.proofId ? (
                   <Link href={`/proofs?open=${l.proofId}`} className="text-[11.5px] leading-tight text-soft hover:underline">
                     {l.outlet} does not know it any more. Pass its proof to send it anew.
                   </Link>

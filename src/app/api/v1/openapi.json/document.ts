@@ -85,9 +85,13 @@ export const DOCUMENT = {
       }),
     },
     '/artworks/undo': {
-      post: op('takes a change back: the one named, else the last', object({ label: text, artworks: whole }), {
-        body: object({ id: text }),
-      }),
+      post: op(
+        'takes a change back: the one named, else the last; what was changed since stays',
+        object({ label: text, artworks: whole, left: whole, sentence: text }),
+        {
+          body: object({ id: text }),
+        },
+      ),
     },
     '/artworks/dependants': {
       post: op('what was made from artworks, as a sentence', object({ sentence: text, proofs: whole, listings: whole }), {
@@ -398,7 +402,7 @@ export const DOCUMENT = {
       Listing: object({
         id: text,
         seq: whole,
-        proofId: text,
+        proofId: { ...nullable('string'), description: 'null when its artwork was deleted here' },
         outletId: text,
         outlet: text,
         remoteId: text,
