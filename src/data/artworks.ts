@@ -130,6 +130,18 @@ export const artworkById = (tx: Tx, id: string): Promise<ArtworkRow | null> =>
 export const artworksByIds = (tx: Tx, ids: string[]): Promise<ArtworkRow[]> =>
   rows(tx, `SELECT ${COLUMNS} ${FROM} WHERE a.id = ANY($1) ORDER BY a.seq`, [ids]);
 
+/** The names of each artwork's motif, its own first: just its own where it has no twins. */
+export async function motifNames(tx: Tx, ids: string[]): Promise<Map<string, string[]>> {
+  const found = await rows<{ id: string; names: string[] }>(
+    tx,
+    `SELECT a.id, array_agg(t.name ORDER BY t.id <> a.id, t.seq) AS names FROM artwork a
+     JOIN artwork t ON t.id = a.id OR (t.motif_id = a.motif_id AND t.standing = 'here' AND t.state = 'ready')
+     WHERE a.id = ANY($1) GROUP BY a.id`,
+    [ids],
+  );
+  return new Map(found.map((r) => [r.id, r.names]));
+}
+
 /** The artworks of one motif, the oldest first. */
 export const artworksOfMotif = (tx: Tx, motifId: string): Promise<ArtworkRow[]> =>
   rows(tx, `SELECT ${COLUMNS} ${FROM} WHERE a.motif_id = $1 AND a.standing = 'here' AND a.state = 'ready' ORDER BY a.seq`, [

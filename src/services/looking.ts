@@ -9,7 +9,7 @@ import type { ProofFields, ProofRow } from '../data/runs';
 import { docketById, keepRules, listBlanks, outletById, type OutletRow } from '../data/stockroom';
 import { adapterFor } from '../outlets';
 import { OutletAnswer } from '../outlets/contract';
-import { prepare, recheck } from './drafting';
+import { prepare, recheck } from './prepare';
 import { sessionFor } from './outlet-session';
 import { Trouble } from './trouble';
 

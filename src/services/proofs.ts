@@ -4,7 +4,7 @@ import * as artworks from '../data/artworks';
 import * as data from '../data/runs';
 import type { ProofFields, ProofRow } from '../data/runs';
 import * as stock from '../data/stockroom';
-import { prepare, recheck } from './drafting';
+import { prepare, recheck } from './prepare';
 import { Trouble } from './trouble';
 
 export type { ProofFields, ProofRow };

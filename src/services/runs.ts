@@ -1,3 +1,4 @@
+import { motifName } from '../core/artwork/motif-name';
 import { whyNot } from '../core/planning/docket';
 import * as artworks from '../data/artworks';
 import { inWorkspace, type Tx } from '../data/database';
@@ -8,7 +9,7 @@ import { listListings } from '../data/listings';
 import { outletsWaiting, queueSending, rejoinRun, withdraw } from '../data/sendings';
 import * as stock from '../data/stockroom';
 import { queueLane } from './lane';
-import { payloadOf } from './payload';
+import { payloadOf, schemaProblems } from './payload';
 import { Trouble } from './trouble';
 
 export type { ProofState, RunRow };
@@ -169,52 +170,68 @@ export const unpassProofs = (workspace: string, ids: string[]): Promise<number> 
   inWorkspace(workspace, (tx) => data.moveProofs(tx, { ids }, ['passed'], 'ready'));
 
 /** Puts every passed proof of a run in the outbox; `retry` takes the refused ones instead. */
-export async function sendRun(workspace: string, runId: string, goLive: boolean, retry = false): Promise<{ queued: number }> {
+export async function sendRun(
+  workspace: string,
+  runId: string,
+  goLive: boolean,
+  retry = false,
+): Promise<{ queued: number; held: number }> {
   return inWorkspace(workspace, async (tx) => {
     const it = await runIn(tx, runId);
     if (it.state === 'paused') throw new Trouble('conflict', 'This run is paused. Go on with it first.');
     if (it.state === 'stopped') await data.setRunState(tx, runId, 'going');
     const proofs = await data.listProofs(tx, { run: runId, state: retry ? 'refused' : 'passed', limit: 100_000 });
-    await enqueue(tx, workspace, proofs, { live: goLive, apart: false });
-    return { queued: proofs.length };
+    return enqueue(tx, workspace, proofs, { live: goLive, apart: false });
   });
 }
 
 /** Sets drafts at the outlets live, whatever their run does: the steps already done are not done again. */
-export async function goLive(workspace: string, listingIds: string[]): Promise<{ queued: number }> {
+export async function goLive(workspace: string, listingIds: string[]): Promise<{ queued: number; held: number }> {
   return inWorkspace(workspace, async (tx) => {
     const drafts = await listListings(tx, { ids: listingIds, state: 'draft there', limit: 100_000 });
     const ids = drafts.flatMap((l) => l.proofId ?? []);
     if (drafts.length && !ids.length)
       throw new Trouble('conflict', 'The artwork of this listing was deleted here. Set it live at the outlet itself.');
     const proofs = await data.listProofs(tx, { ids, limit: 100_000 });
-    await enqueue(tx, workspace, proofs, { live: true, apart: true });
-    return { queued: proofs.length };
+    return enqueue(tx, workspace, proofs, { live: true, apart: true });
   });
 }
 
+/**
+ * Puts proofs in the outbox. One that its outlet would refuse goes nowhere: it is held with the reason, and stops no other.
+ * Returns how many were queued and held.
+ */
 async function enqueue(
   tx: Tx,
   workspace: string,
   proofs: data.ProofRow[],
   how: { live: boolean; apart: boolean },
-): Promise<void> {
+): Promise<{ queued: number; held: number }> {
   const dockets = await stock.listDockets(tx);
   const outlets = await stock.listOutlets(tx);
   const brand = await stock.workspaceName(tx);
+  const names = await artworks.motifNames(
+    tx,
+    proofs.map((p) => p.artworkId),
+  );
+  const going: data.ProofRow[] = [];
   for (const proof of proofs) {
-    const outlet = outlets.find((o) => o.id === proof.outletId)!;
-    const payload = payloadOf(
-      proof,
-      dockets.find((d) => d.id === proof.docketId)!,
-      outlet,
-      brand,
-    );
     const { id: proofId, runId, outletId } = proof;
+    const outlet = outlets.find((o) => o.id === outletId)!;
+    const docket = dockets.find((d) => d.id === proof.docketId)!;
+    const motif = motifName(names.get(proof.artworkId) ?? [proof.artwork]);
+    const payload = payloadOf(proof, docket, outlet.rules!, brand, motif);
+    const problems = schemaProblems(outlet.name, outlet.rules!, payload);
+    if (problems.length) {
+      await data.changeProof(tx, proofId, { fields: proof.fields, problems: [...proof.problems, ...problems], state: 'held' });
+      continue;
+    }
     await queueSending(tx, { proofId, runId, outletId, goLive: how.live, apart: how.apart, payload });
+    going.push(proof);
   }
-  await data.moveProofs(tx, { ids: proofs.map((p) => p.id) }, ['passed', 'refused', 'listed'], 'sending');
-  for (const outletId of new Set(proofs.map((p) => p.outletId))) await queueLane(tx, workspace, outletId);
+  await data.moveProofs(tx, { ids: going.map((p) => p.id) }, ['passed', 'refused', 'listed'], 'sending');
+  for (const outletId of new Set(going.map((p) => p.outletId))) await queueLane(tx, workspace, outletId);
+  return { queued: going.length, held: proofs.length - going.length };
 }
 
 /** Pauses a run: what is under way finishes its step, the rest waits. */

@@ -89,7 +89,7 @@ interface Catalogue {
     kind: string;
     currency: string;
     colours: { name: string; hex: string }[];
-    sizes: { name: string; cost_cents: number }[];
+    sizes: { name: string; cost_cents: number; areas?: { name: string; width_mm: number; height_mm: number }[] }[];
     postage_cents: number;
     production_days: number;
     areas: { name: string; width_mm: number; height_mm: number; ppi: number }[];
@@ -115,7 +115,13 @@ export async function fetchCatalogue(workspace: string, url: string): Promise<Bl
     printHouse: catalogue.house,
     currency: b.currency,
     colours: b.colours,
-    sizes: b.sizes.map((s) => ({ name: s.name, costMinor: s.cost_cents })),
+    sizes: b.sizes.map((s) => ({
+      name: s.name,
+      costMinor: s.cost_cents,
+      ...(s.areas && {
+        areas: Object.fromEntries(s.areas.map((a) => [a.name, { widthMm: a.width_mm, heightMm: a.height_mm }])),
+      }),
+    })),
     postageMinor: b.postage_cents,
     productionDays: b.production_days,
     areas: b.areas.map((a) => ({ name: a.name, widthMm: a.width_mm, heightMm: a.height_mm, resolutionPpi: a.ppi })),

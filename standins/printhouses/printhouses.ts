@@ -1,6 +1,9 @@
 import type { FastifyInstance } from 'fastify';
 
-/** Brightsea Works (clothes) and Aldergate Press (paper). Costs in USD cents, postage for one piece to the home region. */
+/**
+ * Brightsea Works (clothes) and Aldergate Press (paper). Costs in USD cents, postage for one piece to the home region. A size
+ * whose print area differs from the blank's states its own.
+ */
 const BRIGHTSEA = {
   house: 'Brightsea Works',
   blanks: [
@@ -53,12 +56,16 @@ const ALDERGATE = {
       currency: 'USD',
       colours: [{ name: 'White', hex: '#fbfaf7' }],
       sizes: [
-        ['A3', 720],
-        ['A2', 980],
-        ['12 x 18 in', 760],
-        ['18 x 24 in', 1080],
-        ['24 x 36 in', 1490],
-      ].map(([name, cost]) => ({ name, cost_cents: cost })),
+        ['A3', 720, 297, 420],
+        ['A2', 980, 420, 594],
+        ['12 x 18 in', 760, 304.8, 457.2],
+        ['18 x 24 in', 1080, 457.2, 609.6],
+        ['24 x 36 in', 1490, 609.6, 914.4],
+      ].map(([name, cost, width, height]) => ({
+        name,
+        cost_cents: cost,
+        areas: [{ name: 'sheet', width_mm: width, height_mm: height }],
+      })),
       postage_cents: 550,
       production_days: 2,
       areas: [{ name: 'sheet', width_mm: 420, height_mm: 594, ppi: 200 }],

@@ -31,6 +31,8 @@ export interface BlankColour {
 export interface BlankSize {
   name: string;
   costMinor: number;
+  /** Print areas that are of another size on this one, by name, mm: papers. */
+  areas?: Record<string, { widthMm: number; heightMm: number }>;
 }
 
 /** An unprinted product as its print house describes it. */

@@ -14,7 +14,8 @@ export interface OutletRules {
   listingSchema: object;
 }
 
-export type FieldName = 'title' | 'description' | 'tags' | 'prices' | 'pictures' | 'artwork';
+/** `goods` is what is offered: blank, colours, sizes, currency. */
+export type FieldName = 'title' | 'description' | 'tags' | 'prices' | 'pictures' | 'artwork' | 'goods';
 
 /** Something wrong with a proof: a sentence with a way out. `stops` keeps the proof from being passed. */
 export interface Problem {

@@ -35,9 +35,9 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
   const staying = (proofs ?? []).filter((p) => ['held', 'ready', 'drafting', 'refused'].includes(p.state));
   const send = () =>
     void act(async () => {
-      const { queued } = await api<{ queued: number }>('POST', `/runs/${run.id}/send`, { as });
+      const { queued, held } = await api<{ queued: number; held: number }>('POST', `/runs/${run.id}/send`, { as });
       close();
-      return `${count(queued, 'proof')} on their way.`;
+      return `${count(queued, 'proof')} on their way.${held ? ` ${count(held, 'proof')} held: the outlet would not take them.` : ''}`;
     });
   return (
     <Dialog open onClose={close} label="Send" width={720}>

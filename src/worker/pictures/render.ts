@@ -7,7 +7,7 @@ import { printOver, sampleLayer, type PrintLayer, type PrintTexture } from '../.
 import { tintedBase } from '../../core/scene/tint';
 import type { Placed } from '../../core/placement/place';
 import { has, keepDerived, pathOf } from '../../files/store';
-import type { PictureOrder } from '../../services/drafting';
+import type { PictureOrder } from '../../services/prepare';
 import { sceneById, scenesFolder } from '../../services/scenes';
 
 /** JPEG settings of every mockup: fixed Huffman tables are half the encoder's time for 3.5% more bytes. */

@@ -253,7 +253,7 @@ export const DOCUMENT = {
     '/proofs/pass': { post: op('passes proofs that are ready', object({ passed: whole, held: whole }), { body: ids }) },
     '/proofs/unpass': { post: op('takes passed proofs back to ready', object({ ready: whole }), { body: ids }) },
     '/listings': { get: op('listings', list('Listing'), { parameters: [...inQuery('outlet', 'state', 'find'), ...PAGED] }) },
-    '/listings/live': { post: op('sets drafts at the outlets live', object({ queued: whole }), { body: ids }) },
+    '/listings/live': { post: op('sets drafts at the outlets live', object({ queued: whole, held: whole }), { body: ids }) },
     '/pictures/{name}': { parameters: [inPath('name')], get: op('a rendered picture', null, { binary: 'image/*' }) },
     '/sheet': { get: op('the whole grid: artworks x dockets within outlets', { type: 'object' }) },
     '/line': { get: op('counts of every station, and running work', { type: 'object' }) },

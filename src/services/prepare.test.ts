@@ -3,7 +3,7 @@ import type { OutletRules } from '../core/rules/rules';
 import type { ArtworkRow } from '../data/artworks';
 import type { ProofFields, ProofRow } from '../data/runs';
 import type { OutletRow } from '../data/stockroom';
-import { prepare, recheck } from './drafting';
+import { prepare, recheck } from './prepare';
 import { payloadOf } from './payload';
 
 const blank: BlankSpec = {
@@ -144,20 +144,82 @@ const proof = (fields: ProofFields) =>
     problems: [],
   }) as unknown as ProofRow;
 
-test('the payload has a variant per colour and size, and the proof’s key', () => {
+test('the payload has a variant per colour and size, and the proof’s key; twins are told by their motif’s name', () => {
   const { fields } = prepare(artwork, docket, blank, outlet, {});
-  const payload = payloadOf(proof(fields), docket, outlet, 'Saltmarsh Lane');
+  const payload = payloadOf(proof(fields), docket, rules, 'Saltmarsh Lane', 'Keep a light on');
   expect(payload.variants).toHaveLength(4);
   expect(payload.ref).toBe('up-0f0f0f0f-0000-4000-8000-000000000000');
   expect(new Set(payload.variants.map((v) => v.sku)).size).toBe(4);
   expect(payload.pictures).toEqual([{ file: 'x.jpg', alt: 'Keep a light on, shirt in Harbour' }]);
+  expect([payload.brand, payload.kind]).toEqual(['Saltmarsh Lane', 'Shirt']);
 });
 
-test('a payload that the outlet’s schema refuses never leaves the house', () => {
-  const { fields } = prepare(artwork, docket, blank, outlet, {});
-  expect(() => payloadOf({ ...proof(fields), pictures: [] }, docket, outlet, 'Us')).toThrow(
-    'The fair would not take it (pictures must NOT have fewer than 1 items)',
-  );
+describe('what the outlet’s schema refuses is a problem while drafting, with a mend', () => {
+  const strict = (schema: object) =>
+    ({ ...outlet, rules: { ...rules, listingSchema: { type: 'object', properties: schema } } }) as OutletRow;
+  test('a heart of angle bracket and three, where the outlet takes no brackets', () => {
+    const shop = strict({ description: { type: 'string', pattern: '^[^<>]*$' } });
+    const made = prepare(artwork, docket, blank, shop, { description: { value: 'We <3 the sea, > all', from: 'hand' } });
+    const problem = made.problems.find((p) => p.stops)!;
+    expect(problem).toMatchObject({ code: 'not-taken', field: 'description', mend: { value: 'We ♥ the sea, › all' } });
+    const mended = prepare(artwork, docket, blank, shop, { description: { value: problem.mend!.value as string, from: 'hand' } });
+    expect(codes(mended)).toEqual([]);
+  });
+  test('too many kinds', () => {
+    const made = prepare(artwork, docket, blank, strict({ variants: { type: 'array', maxItems: 3 } }), {});
+    expect(made.problems.find((p) => p.stops)!.sentence).toBe(
+      '4 kinds, colours by sizes, are too many: The fair takes 3. Offer fewer colours or sizes.',
+    );
+  });
+  test('a field that breaks a rule of ours as well is told once, with our mend', () => {
+    const shop = strict({ title: { type: 'string', maxLength: 140 } });
+    expect(codes(prepare(artwork, docket, blank, shop, { title: { value: 'T'.repeat(141), from: 'hand' } }))).toEqual([
+      'title-too-long',
+    ]);
+  });
+});
+
+describe('a docket whose blank has changed', () => {
+  const without = (change: Partial<BlankSpec>) => prepare(artwork, docket, { ...blank, ...change }, outlet, {});
+  const said = (made: ReturnType<typeof prepare>) => made.problems.find((p) => p.code === 'discontinued')!;
+  test('a colour that is gone is left out and said', () => {
+    const made = without({ colours: blank.colours.filter((c) => c.name !== 'Harbour') });
+    expect(said(made)).toMatchObject({
+      stops: false,
+      sentence: 'Brightsea Works no longer offers Soft tee in Harbour; left out.',
+    });
+    expect([made.colours.map((c) => c.name), codes(made)]).toEqual([['Ink'], []]);
+  });
+  test('none of the colours is left: held, with one sentence', () => {
+    const made = without({ colours: [{ name: 'New', hex: '#112233' }, { name: 'Newer', hex: '#332211' }] }); // prettier-ignore
+    expect(codes(made)).toEqual(['discontinued']);
+  });
+  test('a size that is gone is left out of prices and words', () => {
+    const made = without({ sizes: blank.sizes.filter((s) => s.name === 'M') });
+    expect([made.fields.prices.value.map((p) => p.size), codes(made)]).toEqual([['M'], []]);
+    expect(said(made).sentence).toBe('Brightsea Works no longer offers 2XL of Soft tee; left out.');
+  });
+  test('no size is left: held, with one sentence', () => expect(codes(without({ sizes: [] }))).toEqual(['discontinued']));
+  test('the print area is gone: held, with one sentence about it', () => {
+    const made = without({ areas: [] });
+    expect(made.problems.filter((p) => p.stops && p.sentence.includes('print area'))).toHaveLength(1);
+    expect(made.pictures).toEqual([]);
+  });
+  test('it counts in another currency than the outlet: held until there is a rate', () =>
+    expect(codes(without({ currency: 'GBP' }))).toEqual(['currency-differs']));
+});
+
+test('linked twins: the title has the motif’s name, not that of one twin', () => {
+  const lead = { ...artwork, name: 'Keep a light on, navy ink' };
+  const twin = { ...artwork, id: 'b', name: 'Keep a light on', sha256: 'e'.repeat(64) };
+  expect(prepare(lead, docket, blank, outlet, {}, [twin]).fields.title.value).toBe('Keep a light on Shirt');
+});
+
+test('a price by hand stays; a size that came back gets the plan’s', () => {
+  const hand = prepare(artwork, { ...docket, spec: { ...spec, sizes: ['M'] } }, blank, outlet, {}).fields.prices.value;
+  const made = prepare(artwork, docket, blank, outlet, { prices: { value: [{ ...hand[0]!, priceMinor: 4444 }], from: 'hand' } });
+  expect(made.fields.prices.value.map((p) => [p.size, p.priceMinor === 4444])).toEqual([['M', true], ['2XL', false]]); // prettier-ignore
+  expect(made.fields.prices.from).toBe('hand');
 });
 
 test('problems of the artwork stay after a change of words; those of the words go', () => {
