@@ -13,7 +13,7 @@ import { compare } from '../src/core/artwork/likeness';
 import { closeDatabase } from '../src/data/database';
 import { pathOf } from '../src/files/store';
 import { adoptToken, demoWorkspace } from '../src/services/access';
-import { miniName, thumbName } from '../src/services/artworks';
+import { miniName, thumbName } from '../src/services/raster-names';
 import { ALTERATIONS, alteredPrint, clipArt, printsOf } from './copies';
 import { figure } from './figure';
 import { drawLettered, letteredDesigns, score } from './words-set';

@@ -59,7 +59,7 @@ async function troubleMaker(stack: Stack): Promise<{ url: string; close: () => v
     const work =
       what === 'restart-database'
         ? stack.restartDatabase()
-        : Promise.resolve(void process.kill(stack.pid(what.replace('kill-', '') as 'worker'), 'SIGKILL'));
+        : Promise.resolve().then(() => void process.kill(stack.pid(what.replace('kill-', '') as 'worker'), 'SIGKILL'));
     work.then(
       () => response.end('done'),
       (error: Error) => response.writeHead(500).end(error.message),

@@ -13,7 +13,7 @@ function appPool(): pg.Pool {
   if (pool) return pool;
   const connectionString = process.env.DATABASE_URL;
   if (!connectionString) throw new Error('DATABASE_URL is not set; start Union Press with ./start');
-  pool = new pg.Pool({ connectionString, max: 10, idleTimeoutMillis: 30_000, connectionTimeoutMillis: 15_000 });
+  pool = new pg.Pool({ connectionString, max: 16, idleTimeoutMillis: 30_000, connectionTimeoutMillis: 15_000 });
   // a restarted database closes idle connections; the pool opens new ones, so this must not end the process
   const ignore = () => undefined;
   pool.on('error', ignore);
@@ -35,6 +35,32 @@ export async function inWorkspace<T>(workspace: string | null, work: (tx: Tx) =>
     await client.query('ROLLBACK').catch((e: Error) => (broken = e));
     throw error;
   } finally {
+    client.release(broken);
+  }
+}
+
+/** Lock numbers of our own, apart from those of migrations. */
+const LOCK_SPACE = 7003;
+
+/**
+ * Runs `work` while holding a lock of that name, on a connection of its own: when this process dies, the lock is free at
+ * once. Returns false, without waiting, when somebody else holds it.
+ */
+export async function holding(name: string, work: () => Promise<void>): Promise<boolean> {
+  const client = await appPool().connect();
+  let held = false;
+  let broken: Error | undefined;
+  try {
+    const answer = await client.query<{ held: boolean }>('SELECT pg_try_advisory_lock($1, hashtext($2)) AS held', [
+      LOCK_SPACE,
+      name,
+    ]);
+    held = answer.rows[0]!.held;
+    if (held) await work();
+    return held;
+  } finally {
+    if (held)
+      await client.query('SELECT pg_advisory_unlock($1, hashtext($2))', [LOCK_SPACE, name]).catch((e: Error) => (broken = e));
     client.release(broken);
   }
 }

@@ -44,8 +44,8 @@ export const outletsWaiting = async (tx: Tx, runId: string | null): Promise<stri
 /** What may be sent now: its run is going, or it was asked for by itself. What a dead worker left half-way comes first, whatever its run. */
 const MAY_GO = "(s.state = 'sending' OR r.state = 'going' OR s.apart)";
 
-/** Takes the next sending of an outlet's lane, marked as being sent. Nothing while the outlet is to be left alone. */
-export async function takeNext(tx: Tx, outletId: string): Promise<SendingRow | null> {
+/** Takes the next sending of an outlet's lane for `holder`, marked as being sent. Nothing while the outlet is to be left alone. */
+export async function takeNext(tx: Tx, outletId: string, holder: string): Promise<SendingRow | null> {
   const next = await row<SendingRow>(
     tx,
     `${SENDING} JOIN run r ON r.id = s.run_id JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
@@ -54,7 +54,7 @@ export async function takeNext(tx: Tx, outletId: string): Promise<SendingRow | n
      ORDER BY (s.state = 'sending') DESC, s.seq LIMIT 1 FOR UPDATE OF s SKIP LOCKED`,
     [outletId],
   );
-  if (next) await setSending(tx, next.id, 'sending');
+  if (next) await tx.query("UPDATE sending SET state = 'sending', problem = NULL, holder = $2 WHERE id = $1", [next.id, holder]);
   return next;
 }
 
@@ -70,14 +70,17 @@ export async function nextInSeconds(tx: Tx, outletId: string): Promise<number | 
   return found?.seconds == null ? null : Math.max(0, found.seconds);
 }
 
-/** Whether a sending that is under way may go on: its run's state, or going when it was asked for by itself. */
-export async function gateOf(tx: Tx, id: string): Promise<'going' | 'paused' | 'stopped'> {
-  const found = await row<{ state: 'going' | 'paused' | 'stopped'; apart: boolean }>(
+/**
+ * Whether a sending that is under way may go on: its run's state, or going when it was asked for by itself; `taken` when
+ * another worker has it by now.
+ */
+export async function gateOf(tx: Tx, id: string, holder: string): Promise<'going' | 'paused' | 'stopped' | 'taken'> {
+  const found = await row<{ state: 'going' | 'paused' | 'stopped'; apart: boolean; mine: boolean }>(
     tx,
-    'SELECT r.state, s.apart FROM sending s JOIN run r ON r.id = s.run_id WHERE s.id = $1',
-    [id],
+    'SELECT r.state, s.apart, s.holder = $2 AS mine FROM sending s JOIN run r ON r.id = s.run_id WHERE s.id = $1',
+    [id, holder],
   );
-  return !found ? 'stopped' : found.apart ? 'going' : found.state;
+  return !found?.mine ? 'taken' : found.apart ? 'going' : found.state;
 }
 
 /** A run is stopped: what it has under way is no longer apart from it, and gives itself back before its next step. */
@@ -109,6 +112,17 @@ export async function withdraw(tx: Tx, where: { id: string } | { run: string }):
      FROM gone WHERE p.id = gone.proof_id AND p.state = 'sending'`,
     [id, run],
   );
+}
+
+/** Wakes a proof's sending that waits for its pictures, or refuses it where they cannot be made. Returns its outlet. */
+export async function picturesMade(tx: Tx, proofId: string, problem: string | null): Promise<string | null> {
+  const found = await row<{ outlet: string }>(
+    tx,
+    `UPDATE sending SET not_before = now(), problem = $2, state = CASE WHEN $2::text IS NULL THEN state ELSE 'refused' END
+     WHERE proof_id = $1 AND state = 'waiting' RETURNING outlet_id AS outlet`,
+    [proofId, problem],
+  );
+  return found?.outlet ?? null;
 }
 
 export interface StepRow {

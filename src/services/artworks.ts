@@ -3,7 +3,6 @@ import { AUDIENCES } from '../core/artwork/propose';
 import * as data from '../data/artworks';
 import { SORTS, type ArtworkFilter, type ArtworkRow, type Sort } from '../data/artworks';
 import { inWorkspace } from '../data/database';
-import * as files from '../files/store';
 import { Trouble } from './trouble';
 
 export type { ArtworkFilter, ArtworkRow };
@@ -108,9 +107,3 @@ export const dismissRefused = (workspace: string, ids: string[] | null): Promise
   inWorkspace(workspace, (tx) => data.removeRefused(tx, ids));
 
 export const usesOf = (workspace: string, id: string) => inWorkspace(workspace, (tx) => data.usesOf(tx, id));
-
-/** Names of the rasters made from an artwork: a working copy for printing, and two small pictures for screens. */
-export const workingName = (sha256: string): string => files.derivedName(['working', 4, sha256], '.png');
-export const thumbName = (sha256: string): string => files.derivedName(['thumb', 4, sha256], '.webp');
-/** For contact sheets: thousands of these are decoded while a list is scrolled. */
-export const miniName = (sha256: string): string => files.derivedName(['mini', 4, sha256], '.webp');

@@ -3,7 +3,9 @@ import * as artworks from '../data/artworks';
 import type { ArtworkRow } from '../data/artworks';
 import * as runs from '../data/runs';
 import type { ProofPicture, ProofRow } from '../data/runs';
+import { picturesMade } from '../data/sendings';
 import * as stock from '../data/stockroom';
+import { queueLane } from './lane';
 import { prepare, type PictureOrder, type Prepared } from './prepare';
 
 /** Proofs of one artwork that wait to be drafted, with the pictures they need (each once). */
@@ -77,5 +79,33 @@ export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set
         state: problems.some((p) => p.stops) ? 'held' : 'ready',
       });
     }
+  });
+}
+
+/** The pictures of a proof whose files are gone, as orders; null when they cannot be made as they were. */
+export function planPictures(workspace: string, proofId: string): Promise<PictureOrder[] | null> {
+  return inWorkspace(workspace, async (tx) => {
+    const proof = await runs.proofById(tx, proofId);
+    const artwork = proof && (await artworks.artworkById(tx, proof.artworkId));
+    const docket = proof && (await stock.docketById(tx, proof.docketId));
+    const outlet = proof && (await stock.outletById(tx, proof.outletId));
+    const blank = (await stock.listBlanks(tx)).find((b) => b.id === docket?.blankId);
+    if (!artwork?.measured || !docket || !outlet?.rules || !blank) return null;
+    const twins = (artwork.motifId ? await artworks.artworksOfMotif(tx, artwork.motifId) : []).filter((t) => t.id !== artwork.id);
+    const { pictures } = prepare(artwork, docket, blank, outlet, proof.fields, twins);
+    // names are hashes of everything that goes in: the same name is the same picture
+    const wanted = proof.pictures.flatMap((p) => p.file ?? []);
+    const orders = wanted.flatMap((file) => pictures.find((o) => o.file === file) ?? []);
+    return orders.length === wanted.length ? orders : null;
+  });
+}
+
+/** Pictures were made again, or could not be: the sending that waits for them goes on, or is refused with the reason. */
+export async function picturesBack(workspace: string, proofId: string, made: boolean): Promise<void> {
+  const problem = made ? null : 'Its pictures are gone, and its docket or artwork has changed since. Draft it again.';
+  await inWorkspace(workspace, async (tx) => {
+    const outletId = await picturesMade(tx, proofId, problem);
+    if (problem) await runs.moveProofs(tx, { ids: [proofId] }, ['sending'], 'refused');
+    else if (outletId) await queueLane(tx, workspace, outletId);
   });
 }

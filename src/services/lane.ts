@@ -1,10 +1,14 @@
-import { inWorkspace, type Tx } from '../data/database';
+import { randomUUID } from 'node:crypto';
+import { holding, inWorkspace, type Tx } from '../data/database';
 import { addJob } from '../data/jobs';
 import { nextInSeconds, takeNext } from '../data/sendings';
 import { sendOne } from './sending';
 
 /** After this long a lane lets other work have its place and is queued again. */
 const SPELL_MS = 20_000;
+
+/** A lane that somebody else has is looked into again after this. */
+const BUSY_SECONDS = 2;
 
 /** Has an outlet's lane look into the outbox, now or later. One lane runs at a time; asking twice is asking once. */
 export const queueLane = (tx: Tx, workspace: string, outletId: string, delaySeconds = 0): Promise<void> =>
@@ -21,13 +25,17 @@ export const queueLane = (tx: Tx, workspace: string, outletId: string, delaySeco
  */
 export async function runLane(workspace: string, outletId: string): Promise<void> {
   const until = Date.now() + SPELL_MS;
-  while (Date.now() < until) {
-    const next = await inWorkspace(workspace, (tx) => takeNext(tx, outletId));
-    if (!next) break;
-    await sendOne(workspace, next);
-  }
+  const holder = randomUUID();
+  // the lock, and not the queue alone, makes a lane single: a worker may be taken for dead and not be it
+  const mine = await holding(`lane ${workspace} ${outletId}`, async () => {
+    while (Date.now() < until) {
+      const next = await inWorkspace(workspace, (tx) => takeNext(tx, outletId, holder));
+      if (!next) break;
+      await sendOne(workspace, next, holder);
+    }
+  });
   await inWorkspace(workspace, async (tx) => {
-    const seconds = await nextInSeconds(tx, outletId);
+    const seconds = mine ? await nextInSeconds(tx, outletId) : BUSY_SECONDS;
     if (seconds !== null) await queueLane(tx, workspace, outletId, seconds);
   });
 }

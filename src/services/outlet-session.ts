@@ -5,6 +5,9 @@ import * as files from '../files/store';
 import type { Session } from '../outlets/contract';
 import { Trouble } from './trouble';
 
+/** A picture that is to be sent is not in the store any more: it can be made again. */
+export class PictureGone extends Error {}
+
 /** Opens a session at an outlet with its stored secret. Throws a Trouble when it was never connected. */
 export function sessionFor(workspace: string, outlet: OutletRow): Session {
   if (!outlet.sealedSecret) throw new Trouble('conflict', `${outlet.name} is not connected. Connect it in the stockroom.`);
@@ -12,7 +15,10 @@ export function sessionFor(workspace: string, outlet: OutletRow): Session {
     baseUrl: outlet.baseUrl,
     secret: unseal(outlet.sealedSecret),
     keep: (secret) => inWorkspace(workspace, (tx) => keepSecret(tx, outlet.id, seal(secret))),
-    readPicture: (file) => files.read('derived', file),
+    readPicture: (file) =>
+      files.read('derived', file).catch((error: NodeJS.ErrnoException) => {
+        throw error.code === 'ENOENT' ? new PictureGone(file) : error;
+      }),
   };
 }
 

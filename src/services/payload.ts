@@ -40,7 +40,8 @@ export function schemaProblems(
   listing: Omit<ListingPayload, 'ref' | 'currency'>,
 ): Problem[] {
   const valid = validatorOf(rules);
-  if (valid(listing as unknown)) return [];
+  const whole: unknown = listing;
+  if (valid(whole)) return [];
   const problems = new Map<FieldName, Problem>();
   for (const error of valid.errors!) {
     const name = error.instancePath.split('/')[1] ?? '';

@@ -10,7 +10,7 @@ import type { ArtworkRow } from '../data/artworks';
 import type { ProofFields, ProofRow } from '../data/runs';
 import type { DocketRow, OutletRow } from '../data/stockroom';
 import { derivedName } from '../files/store';
-import { workingName } from './artworks';
+import { workingName } from './raster-names';
 import { schemaProblems } from './payload';
 import { sceneById } from './scenes';
 
@@ -19,8 +19,9 @@ const COMPOSITOR_VERSION = 2;
 
 /** One mockup to render. */
 export interface PictureOrder {
-  /** The working copy that is printed: the artwork's own, or that of its twin. */
+  /** The working copy that is printed: the artwork's own, or that of its twin. It can be made from the original again. */
   working: string;
+  original: { sha256: string; fileName: string };
   file: string;
   small: string;
   scene: string;
@@ -272,6 +273,7 @@ function order(
   return [
     {
       working: workingName(artwork.sha256),
+      original: { sha256: artwork.sha256, fileName: artwork.fileName },
       file: derivedName(inputs, '.jpg'),
       small: derivedName(inputs, '.webp'),
       scene: scene.id,

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { differences } from '../core/listing/compare';
 import { inWorkspace } from '../data/database';
+import { addJob } from '../data/jobs';
 import { putListing } from '../data/listings';
 import { moveProofs } from '../data/runs';
 import * as data from '../data/sendings';
@@ -9,7 +10,7 @@ import type { SendingRow, StepRow } from '../data/sendings';
 import { holdOutlet, outletAnswers, outletById, signedOut, type OutletRow } from '../data/stockroom';
 import { adapterFor } from '../outlets';
 import { OutletAnswer, type Done, type OutletAdapter, type Session, type Step } from '../outlets/contract';
-import { sessionFor } from './outlet-session';
+import { PictureGone, sessionFor } from './outlet-session';
 
 /** Unclear answers to one step before the sending is put off. */
 const QUICK_TRIES = 3;
@@ -19,9 +20,9 @@ const MAX_ROUNDS = 9;
 const OUTLET_FAILURES = 3;
 const MOST_SECONDS = 300;
 
-/** A step may not go on: its run was paused or stopped meanwhile. */
+/** A step may not go on: its run was paused or stopped meanwhile, or another worker has taken the sending over. */
 class Halted extends Error {
-  constructor(readonly gate: 'paused' | 'stopped') {
+  constructor(readonly gate: 'paused' | 'stopped' | 'taken') {
     super(gate);
   }
 }
@@ -29,6 +30,7 @@ class Halted extends Error {
 interface Work {
   workspace: string;
   sending: SendingRow;
+  holder: string;
   outlet: OutletRow;
   adapter: OutletAdapter;
   session: Session;
@@ -44,14 +46,22 @@ const resultsOf = (rows: StepRow[]): Done => Object.fromEntries(rows.flatMap((r)
  * carried: done with the same content it is skipped, done with other content it is done again, as a change. One that was
  * begun and has no result is first looked up at the outlet. May be called again at any time, also after a crash.
  */
-export async function sendOne(workspace: string, sending: SendingRow): Promise<void> {
+export async function sendOne(workspace: string, sending: SendingRow, holder: string): Promise<void> {
   const outlet = (await inWorkspace(workspace, (tx) => outletById(tx, sending.outletId)))!;
-  const work: Work = { workspace, sending, outlet, adapter: adapterFor(outlet.style), session: sessionFor(workspace, outlet) };
+  const work: Work = {
+    workspace,
+    sending,
+    holder,
+    outlet,
+    adapter: adapterFor(outlet.style),
+    session: sessionFor(workspace, outlet),
+  };
   try {
     await carryOutAll(work);
   } catch (error) {
     if (error instanceof Halted) await giveBack(work, error.gate);
     else if (error instanceof OutletAnswer) await answered(work, error);
+    else if (error instanceof PictureGone) await remakeFirst(work);
     else {
       // a fault of ours: told, counted, and out of the way of the others
       console.error(error);
@@ -93,11 +103,11 @@ async function carryOut(work: Work, step: Step): Promise<void> {
   }
 }
 
-async function attemptStep({ workspace, sending, adapter, session }: Work, step: Step): Promise<void> {
+async function attemptStep({ workspace, sending, holder, adapter, session }: Work, step: Step): Promise<void> {
   const carried = carriedOf(step);
   const { payload } = sending;
   const rows = await inWorkspace(workspace, async (tx) => {
-    const gate = await data.gateOf(tx, sending.id);
+    const gate = await data.gateOf(tx, sending.id, holder);
     if (gate !== 'going') throw new Halted(gate);
     return data.stepsOf(tx, sending.id);
   });
@@ -119,7 +129,19 @@ async function attemptStep({ workspace, sending, adapter, session }: Work, step:
   await record(await adapter.perform(step.name, payload, done, session));
 }
 
-async function giveBack({ workspace, sending }: Work, gate: 'paused' | 'stopped'): Promise<void> {
+/** How long a sending waits for its pictures; the one who makes them wakes it earlier. */
+const REMAKE_SECONDS = 300;
+
+/** The sending waits while its pictures are made again by a worker's threads. */
+async function remakeFirst({ workspace, sending }: Work): Promise<void> {
+  await inWorkspace(workspace, async (tx) => {
+    await data.putOff(tx, sending.id, 'Its pictures are being made again.', REMAKE_SECONDS);
+    await addJob(tx, 'proof.pictures', { workspace, proofId: sending.proofId }, { key: `pictures:${sending.proofId}` });
+  });
+}
+
+async function giveBack({ workspace, sending }: Work, gate: Halted['gate']): Promise<void> {
+  if (gate === 'taken') return;
   await inWorkspace(workspace, (tx) =>
     gate === 'paused' ? data.setSending(tx, sending.id, 'waiting') : data.withdraw(tx, { id: sending.id }),
   );

@@ -3,7 +3,7 @@ import { inWorkspace } from '../data/database';
 import * as artworks from '../data/artworks';
 import { cellProofs, type ProofState } from '../data/runs';
 import * as stock from '../data/stockroom';
-import { miniName } from './artworks';
+import { miniName } from './raster-names';
 
 export interface SheetColumn {
   outlet: string;

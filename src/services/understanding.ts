@@ -39,7 +39,7 @@ export const recordMeasured = (workspace: string, id: string, sha256: string, m:
   });
 
 /** Has a worker read the words. Two lanes: more would only take the worker's places from pictures and sending. */
-function readLater(tx: Tx, workspace: string, id: string, delaySeconds = 0): Promise<void> {
+export function readLater(tx: Tx, workspace: string, id: string, delaySeconds = 0): Promise<void> {
   const queue = `words:${parseInt(id.slice(0, 2), 16) % 2}`;
   return addJob(
     tx,

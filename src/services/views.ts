@@ -1,7 +1,8 @@
 import type { Rgb } from '../core/colour/colour';
 import { adapterFor } from '../outlets';
 import { lostShare } from '../core/artwork/measure';
-import { miniName, thumbName, workingName, type ArtworkRow } from './artworks';
+import { type ArtworkRow } from './artworks';
+import { miniName, thumbName, workingName } from './raster-names';
 import { saidText } from './understanding';
 import type { ListingRow } from './line';
 import type { ProofRow } from './proofs';

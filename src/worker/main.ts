@@ -4,15 +4,18 @@ import pg from 'pg';
 import { Piscina } from 'piscina';
 import { closeDatabase } from '../data/database';
 import type { SaidLine } from '../core/artwork/words';
-import { artwork, miniName, thumbName, workingName } from '../services/artworks';
-import { finishDrafts, planDrafts } from '../services/drafting';
+import { artwork } from '../services/artworks';
+import { rasterNames } from '../services/raster-names';
+import { has } from '../files/store';
+import { finishDrafts, picturesBack, planDrafts, planPictures } from '../services/drafting';
 import { unpackParcel } from '../services/intake';
 import { runLane } from '../services/lane';
 import { look } from '../services/looking';
 import { keepRulesFresh, takeUpOutlets } from '../services/outlets';
 import { putOffWords, recordMeasured, recordRefused, recordSaid } from '../services/understanding';
 import { watchInbox } from './inbox';
-import { standIn } from './presence';
+import { sweep } from '../services/leftovers';
+import { Presence } from './presence';
 import type { PictureResult, PictureTask } from './picture-thread';
 
 const threads = Math.max(1, availableParallelism());
@@ -32,9 +35,13 @@ const words = new Piscina<{ working: string }, SaidLine[]>({
   idleTimeout: WORDS_IDLE_MS,
 });
 
+/** What lost its job is looked for this often. */
+const SWEEP_MS = 30_000;
+
 interface Payload {
   workspace: string;
   artworkId: string;
+  proofId: string;
   runId: string;
   outletId: string;
   after: number;
@@ -50,7 +57,7 @@ const tasks: TaskList = {
       kind: 'read',
       sha256: it.sha256,
       fileName: it.fileName,
-      names: { working: workingName(it.sha256), thumb: thumbName(it.sha256), mini: miniName(it.sha256) },
+      names: rasterNames(it.sha256),
     });
     if (result.ok) await recordMeasured(workspace, it.id, it.sha256, result.read!);
     else await recordRefused(workspace, it.id, result.sentence);
@@ -61,7 +68,10 @@ const tasks: TaskList = {
     if (it?.state !== 'ready' || it.said) return;
     // pictures and proofs are what somebody waits for
     if (await putOffWords(workspace, it.id)) return;
-    await recordSaid(workspace, it.id, it.sha256, await words.run({ working: workingName(it.sha256) }));
+    const names = rasterNames(it.sha256);
+    if (!(await has('derived', names.working)))
+      await pictures.run({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names });
+    await recordSaid(workspace, it.id, it.sha256, await words.run({ working: names.working }));
   },
   'parcel.unpack': async (payload) => {
     const { workspace, parcelId } = payload as Payload;
@@ -76,6 +86,12 @@ const tasks: TaskList = {
       return { ok: false, sentence: error.message };
     });
     await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
+  },
+  'proof.pictures': async (payload) => {
+    const { workspace, proofId } = payload as Payload;
+    const orders = await planPictures(workspace, proofId);
+    const result = orders && (await pictures.run({ kind: 'render', orders }));
+    await picturesBack(workspace, proofId, result !== null && result.ok);
   },
   'outlet.lane': async (payload) => {
     const { workspace, outletId } = payload as Payload;
@@ -99,7 +115,11 @@ const queuePool = new pg.Pool({ connectionString: process.env.QUEUE_URL, max: th
 queuePool.on('error', () => undefined);
 queuePool.on('connect', (client) => client.on('error', () => undefined));
 
-const presence = await standIn(process.env.QUEUE_URL!);
+let stopping = false;
+const presence = new Presence(process.env.QUEUE_URL!, queuePool, () => {
+  console.error('worker: cut off for too long; ending, to be started anew');
+  process.exit(1);
+});
 const runner = await run({
   pgPool: queuePool,
   taskList: tasks,
@@ -108,17 +128,22 @@ const runner = await run({
   noHandleSignals: true,
   parsedCronItems: [],
   logger: quiet,
+  events: presence.events,
 });
+await presence.begin();
 
 await takeUpOutlets();
+const tell = (error: Error) => console.error(`sweep: ${error.message}`);
+await sweep().catch(tell);
+const sweeping = setInterval(() => void sweep().catch(tell), SWEEP_MS);
 const closeInbox = process.env.INBOX_DIR ? await watchInbox(process.env.INBOX_DIR) : () => Promise.resolve();
 
-let stopping = false;
 for (const signal of ['SIGTERM', 'SIGINT'] as const)
   process.on(signal, () => {
     if (stopping) return;
     stopping = true;
     void (async () => {
+      clearInterval(sweeping);
       await closeInbox();
       await runner.stop().catch(() => undefined);
       await Promise.all([pictures.destroy(), words.destroy()]);

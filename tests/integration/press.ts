@@ -1,4 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
+import pg from 'pg';
 import sharp from 'sharp';
 
 /** Helpers for talking to the stack that `./check` started. */
@@ -67,8 +68,10 @@ export interface Proof {
   state: string;
   outletId: string;
   artworkId: string;
+  runId: string;
   fields: {
     title: { value: string; from: string };
+    description: { value: string; from: string };
     tags: { value: string[]; from: string };
     prices: { value: { size: string; priceMinor: number; keepMinor: number }[]; from: string };
   };
@@ -78,7 +81,8 @@ export interface Proof {
 }
 export interface Listing {
   id: string;
-  proofId: string;
+  proofId: string | null;
+  artwork: string;
   outletId: string;
   remoteId: string;
   priceMinor: number;
@@ -244,3 +248,26 @@ export async function wareCount(): Promise<number> {
   }
   return count;
 }
+
+/** A connection with the owner's rights, for what no interface does: looking into the queue, or holding things up. */
+export async function asOwner<T>(work: (owner: pg.Client) => Promise<T>): Promise<T> {
+  const owner = new pg.Client({ connectionString: process.env.QUEUE_OWNER_URL });
+  await owner.connect();
+  try {
+    return await work(owner);
+  } finally {
+    await owner.end();
+  }
+}
+
+/** Nothing is drafted while `work` runs: drafting reads the blanks, and finds them locked. */
+export const withoutDrafting = <T>(work: (owner: pg.Client) => Promise<T>): Promise<T> =>
+  asOwner(async (owner) => {
+    await owner.query('BEGIN');
+    await owner.query('LOCK TABLE blank IN ACCESS EXCLUSIVE MODE');
+    try {
+      return await work(owner);
+    } finally {
+      await owner.query('ROLLBACK');
+    }
+  });

@@ -33,10 +33,12 @@ LANGUAGE sql SECURITY DEFINER SET search_path = public AS $$
     run_at := now() + make_interval(secs => delay_seconds), max_attempts := 5, priority := urgency)
 $$;
 
--- Workers show that they live. One process has several workers in the queue's sense.
+-- Who is sending: a lane that was taken over by another worker does not go on.
+ALTER TABLE sending ADD COLUMN holder uuid;
+
+-- Workers show that they live: one row a process, by the name in which it locks jobs.
 CREATE TABLE worker_beat (
   worker_id text PRIMARY KEY,
-  process text NOT NULL,
   seen_at timestamptz NOT NULL DEFAULT now()
 );
 -- only the queue's own connection, the owner's, reads and writes it

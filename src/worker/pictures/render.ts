@@ -8,7 +8,9 @@ import { tintedBase } from '../../core/scene/tint';
 import type { Placed } from '../../core/placement/place';
 import { has, keepDerived, pathOf } from '../../files/store';
 import type { PictureOrder } from '../../services/prepare';
+import { rasterNames } from '../../services/raster-names';
 import { sceneById, scenesFolder } from '../../services/scenes';
+import { readArtwork } from './read';
 
 /** JPEG settings of every mockup: fixed Huffman tables are half the encoder's time for 3.5% more bytes. */
 export const MOCKUP_JPEG = { quality: 86, chromaSubsampling: '4:2:0', optimiseCoding: false } as const;
@@ -121,6 +123,10 @@ export async function renderPictures(orders: PictureOrder[]): Promise<string[]> 
     else missing.set(order.working, [...(missing.get(order.working) ?? []), order]);
   }
   for (const [working, its] of missing) {
+    if (!(await has('derived', working))) {
+      const { sha256, fileName } = its[0]!.original;
+      await readArtwork(sha256, fileName, rasterNames(sha256));
+    }
     const artwork = await decode(pathOf('derived', working));
     const layers = new Map<string, PrintLayer>();
     for (const order of its) {

@@ -1,0 +1,85 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import {
+  asOwner,
+  control,
+  newArtworks,
+  ok,
+  openShop,
+  passedRun,
+  pressDone,
+  until,
+  ware,
+  type Artwork,
+  type Items,
+  type Proof,
+  type Run,
+} from './press';
+
+jest.setTimeout(240_000);
+afterEach(() => control('quayside'));
+
+let docket: string;
+beforeAll(async () => {
+  docket = (await openShop()).docket;
+});
+const proofsOf = async (run: Run) => (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}&limit=100`)).items;
+
+test('of two workers one is killed with jobs in its hands: the other does them, once', async () => {
+  const run = await passedRun(await newArtworks(3), docket, ['quayside']);
+  await control('quayside', { slowMs: 300 });
+  const second = spawn(process.execPath, ['dist/worker.mjs'], {
+    env: { ...process.env, NODE_ENV: 'production' },
+    stdio: 'ignore',
+  });
+  const ids = () =>
+    asOwner(async (o) => (await o.query<{ id: string }>("SELECT worker_id AS id FROM worker_beat WHERE seen_at > now() - interval '7 seconds'")).rows.map((r) => r.id)); // prettier-ignore
+  const first = await ids();
+  const fresh = await until(
+    async () => (await ids()).filter((id) => !first.includes(id)),
+    (found) => found.length === 1,
+    'the second worker',
+  );
+  // while the first one is being started anew, the second is alone and takes the lane
+  await fetch(`${process.env.TROUBLE_URL}/kill-worker`);
+  await ok('POST', `/runs/${run.id}/send`, { as: 'live' });
+  const lane = () =>
+    asOwner(async (o) => {
+      const held = "SELECT locked_by AS id FROM graphile_worker.jobs WHERE key LIKE 'lane:%' AND locked_by IS NOT NULL";
+      return (await o.query<{ id: string }>(held)).rows.map((r) => r.id);
+    });
+  await until(lane, (held) => held.includes(fresh[0]!), 'the second worker to have the lane');
+  await until(ids, (alive) => alive.some((id) => id !== fresh[0] && !first.includes(id)), 'the first to be back');
+  second.kill('SIGKILL');
+  await once(second, 'exit');
+  expect((await pressDone(run.id, 120)).counts).toEqual({ listed: 3 });
+  for (const p of await proofsOf(run)) expect((await ware(`up-${p.id}`))!.pictures).toHaveLength(2);
+});
+
+test('a picture that is gone from the store is made again when it is to be sent', async () => {
+  const run = await passedRun(await newArtworks(1), docket, ['quayside']);
+  const [proof] = await proofsOf(run);
+  const name = proof!.pictures[0]!.picture.split('/').at(-1)!;
+  await rm(join(process.env.FILES_DIR!, 'derived', name.slice(0, 2), name));
+  await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
+  expect((await pressDone(run.id)).counts).toEqual({ listed: 1 });
+  expect((await ware(`up-${proof!.id}`))!.pictures).toHaveLength(2);
+});
+
+test('artwork whose job was lost is measured after all; one whose job gave up is refused with a sentence', async () => {
+  const [lost, worn] = await newArtworks(2);
+  await asOwner(async (o) => {
+    await o.query(`UPDATE artwork SET state = 'arriving' WHERE id = ANY($1)`, [[lost, worn]]);
+    await o.query(
+      `SELECT graphile_worker.add_job('artwork.measure', '{}', job_key := 'measure:' || $1::text, run_at := now() + interval '1 hour')`,
+      [worn],
+    );
+    await o.query(`UPDATE graphile_worker._private_jobs SET attempts = max_attempts WHERE key = 'measure:' || $1::text`, [worn]);
+  });
+  const settled = (id: string) => until(() => ok<Artwork>('GET', `/artworks/${id}`), (a) => a.state !== 'arriving', 'a way out', 90); // prettier-ignore
+  expect((await settled(lost!)).state).toBe('ready');
+  const refused = await settled(worn!);
+  expect([refused.state, refused.problem]).toEqual(['refused', expect.stringContaining('failed again and again')]);
+});
