@@ -5,7 +5,8 @@ need_system() { # names of Debian packages
   for package in "$@"; do
     case $package in
       postgresql) ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=("$package") ;;
-      openclipart-png) [ -d /usr/share/openclipart/png ] || missing+=("$package") ;;
+      openclipart-png | openclipart-svg) [ -d "/usr/share/openclipart/${package#openclipart-}" ] || missing+=("$package") ;;
+      librsvg2-bin) command -v rsvg-convert >/dev/null 2>&1 || missing+=("$package") ;;
       *) command -v "$package" >/dev/null 2>&1 || missing+=("$package") ;;
     esac
   done

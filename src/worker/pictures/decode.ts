@@ -5,7 +5,9 @@ import { readLayeredPsd, readOpenRaster, type Flat } from './layered';
 import { readPdf } from './pdf';
 import { CannotRead, damaged, MAX_PIXELS, tooManyPixels } from './problem';
 import { recognise, type Format } from './recognise';
-import { cleanSvg } from './svg';
+import { cleanSvg, NoDrawing, type CleanSvg } from './svg';
+import { TooManyEntities } from './svg-entities';
+import { drawAt, meantSize } from './svg-size';
 
 /** The working copy's longer side is at most this. */
 export const WORKING_SIDE = 3000;
@@ -80,40 +82,73 @@ async function decodeRaster(path: string, fileName: string, format: Format): Pro
   return reduced(format, { rgba: data, width: info.width, height: info.height, ppi: statedPpi, titles: [], notes });
 }
 
-async function decodeSvg(path: string, fileName: string): Promise<Decoded> {
-  let cleaned: ReturnType<typeof cleanSvg>;
+/** The renderer is told this density, so that physical units inside a drawing are CSS units: 96 to the inch. */
+const SVG_DENSITY = 96;
+/** At that density it draws so many pixels for each unit of width and height. */
+const SVG_PER_UNIT = SVG_DENSITY / 72;
+
+/** A drawing as pixels, its longer side at `side`. Straight-alpha sRGB; `removed` and `titles` as in cleanSvg. */
+export async function drawSvg(
+  source: string,
+  fileName: string,
+  side: number,
+): Promise<{ pixels: Pixels; shape: number; removed: string[]; titles: string[] }> {
+  let cleaned: CleanSvg;
   try {
-    cleaned = cleanSvg((await readFile(path)).toString('utf8'));
-  } catch {
-    throw new CannotRead(`${fileName} is not a whole SVG drawing. Export it again.`);
+    cleaned = cleanSvg(source);
+  } catch (error) {
+    if (error instanceof TooManyEntities)
+      throw new CannotRead(`${fileName} declares text parts that grow far too large. Export it again as plain SVG.`);
+    if (error instanceof NoDrawing) throw new CannotRead(`${fileName} holds XML, but no SVG drawing.`);
+    throw new CannotRead(`${fileName} is not a whole SVG drawing: its XML is not well formed. Export it again.`);
   }
-  const input = Buffer.from(cleaned.svg);
-  const head = await sharp(input, { limitInputPixels: false })
-    .metadata()
-    .catch(() => {
-      throw damaged(fileName);
-    });
-  const side = Math.max(head.width, head.height);
-  const density = Math.min(7200, 72 * (WORKING_SIDE / side));
-  const { data, info } = await sharp(input, { density, limitInputPixels: MAX_PIXELS })
+  const { root, removed, titles } = cleaned;
+  const meant = meantSize(root) ?? (await inkedSize(cleaned.text(), fileName));
+  const longer = Math.max(meant.width, meant.height);
+  const size = {
+    width: Math.max(1, Math.round((meant.width / longer) * side)),
+    height: Math.max(1, Math.round((meant.height / longer) * side)),
+  };
+  drawAt(root, meant, size, 1 / SVG_PER_UNIT);
+  const { data, info } = await sharp(Buffer.from(cleaned.text()), { density: SVG_DENSITY, limitInputPixels: MAX_PIXELS })
     .toColourspace('srgb')
-    .resize({ width: WORKING_SIDE, height: WORKING_SIDE, fit: 'inside' })
     .ensureAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true })
-    .catch(() => {
-      throw damaged(fileName);
+    .catch((error: Error) => {
+      throw cannotDraw(fileName, error);
     });
-  const { small, counts } = reduceAndCount({ rgba: data, width: info.width, height: info.height }, 1);
+  return { pixels: { rgba: data, width: info.width, height: info.height }, shape: meant.width / meant.height, removed, titles };
+}
+
+/** A drawing that states no size at all: as large as what is drawn in it. */
+async function inkedSize(svg: string, fileName: string): Promise<{ width: number; height: number }> {
+  const { width, height } = await sharp(Buffer.from(svg), { limitInputPixels: false, density: SVG_DENSITY })
+    .metadata()
+    .catch((error: Error) => {
+      throw cannotDraw(fileName, error);
+    });
+  return { width: width / SVG_PER_UNIT, height: height / SVG_PER_UNIT };
+}
+
+const plain = (message: string): string => message.split('\n')[0]!.replace(/^\[?\w+\]?[:\s]*/, '').slice(0, 120) || 'it cannot be read'; // prettier-ignore
+const cannotDraw = (fileName: string, error: Error): CannotRead =>
+  new CannotRead(
+    `${fileName} is SVG, but its drawing cannot be made: ${plain(error.message)}. Export it as plain SVG, or as PNG.`,
+  );
+
+async function decodeSvg(path: string, fileName: string): Promise<Decoded> {
+  const drawn = await drawSvg((await readFile(path)).toString('utf8'), fileName, WORKING_SIDE);
+  const { small, counts } = reduceAndCount(drawn.pixels, 1);
   return {
     format: 'svg',
-    widthPx: Math.max(1, Math.round((head.width / side) * SVG_SIDE)),
-    heightPx: Math.max(1, Math.round((head.height / side) * SVG_SIDE)),
+    widthPx: Math.max(1, Math.round(SVG_SIDE * Math.min(1, drawn.shape))),
+    heightPx: Math.max(1, Math.round(SVG_SIDE / Math.max(1, drawn.shape))),
     working: small,
     by: 1,
     counts,
     statedPpi: null,
-    titles: cleaned.titles,
-    notes: cleaned.removed.length ? [`Left out for safety: ${cleaned.removed.join(', ')}.`] : [],
+    titles: drawn.titles,
+    notes: drawn.removed.length ? [`Left out for safety: ${drawn.removed.join(', ')}.`] : [],
   };
 }
