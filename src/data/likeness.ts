@@ -41,6 +41,8 @@ export async function fingerprintOf(tx: Tx, artworkId: string): Promise<Fingerpr
   return found && asFingerprint(found);
 }
 
+// Plan, measured with 50,000 prints on two cores: no index knows distances of bits, so every print of the workspace is
+// compared, 45 ms. It is asked once or twice for each file that comes in.
 /** Artworks whose hashes are within reach of a given one: the few that are worth comparing cell by cell. */
 export async function candidates(
   tx: Tx,

@@ -44,16 +44,20 @@ export const outletsWaiting = async (tx: Tx, runId: string | null): Promise<stri
 /** What may be sent now: its run is going, or it was asked for by itself. What a dead worker left half-way comes first, whatever its run. */
 const MAY_GO = "(s.state = 'sending' OR r.state = 'going' OR s.apart)";
 
+// Plan, measured with 10,000 waiting of 40,000 on two cores: sending_in_lane is read in order and left at the first row,
+// 0.15 ms for both questions; sorting by state and order in one question took 15 ms.
 /** Takes the next sending of an outlet's lane for `holder`, marked as being sent. Nothing while the outlet is to be left alone. */
 export async function takeNext(tx: Tx, outletId: string, holder: string): Promise<SendingRow | null> {
-  const next = await row<SendingRow>(
-    tx,
-    `${SENDING} JOIN run r ON r.id = s.run_id JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
-     WHERE s.outlet_id = $1 AND o.connected AND (o.hold_until IS NULL OR o.hold_until <= now())
-       AND s.state IN ('waiting', 'sending') AND ${MAY_GO} AND s.not_before <= now()
-     ORDER BY (s.state = 'sending') DESC, s.seq LIMIT 1 FOR UPDATE OF s SKIP LOCKED`,
-    [outletId],
-  );
+  const first = (state: 'sending' | 'waiting') =>
+    row<SendingRow>(
+      tx,
+      `${SENDING} JOIN run r ON r.id = s.run_id JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
+       WHERE s.outlet_id = $1 AND o.connected AND (o.hold_until IS NULL OR o.hold_until <= now())
+         AND s.state = $2 AND s.state IN ('waiting', 'sending') AND ${MAY_GO} AND s.not_before <= now()
+       ORDER BY s.seq LIMIT 1 FOR UPDATE OF s SKIP LOCKED`,
+      [outletId, state],
+    );
+  const next = (await first('sending')) ?? (await first('waiting'));
   if (next) await tx.query("UPDATE sending SET state = 'sending', problem = NULL, holder = $2 WHERE id = $1", [next.id, holder]);
   return next;
 }

@@ -63,3 +63,15 @@ $$;
 -- Takes away a job that ran out of tries.
 CREATE FUNCTION drop_job(its_key text) RETURNS void LANGUAGE sql SECURITY DEFINER SET search_path = public AS
 $$ SELECT graphile_worker.remove_job(its_key) $$;
+
+-- Finds artworks by patterns over all that can be searched; the first pattern should be the most telling one, for it is
+-- looked up in the index. A function with the owner's rights, for a row-level policy keeps LIKE from using any index: it
+-- might leak what other workspaces hold. Here the workspace is asked for in so many words.
+CREATE FUNCTION found_by_words(patterns text[]) RETURNS SETOF uuid
+LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
+  SELECT id FROM artwork WHERE workspace_id = current_workspace() AND haystack LIKE patterns[1] AND haystack LIKE ALL(patterns[2:])
+$$;
+
+-- Pages of a run's proofs and of the ledger, in order, without sorting them all.
+CREATE INDEX proof_of_run ON proof (run_id, seq);
+CREATE INDEX listing_in_order ON listing (workspace_id, seq);
