@@ -16,6 +16,7 @@ import { adoptToken, demoWorkspace } from '../src/services/access';
 import { miniName, thumbName } from '../src/services/raster-names';
 import { ALTERATIONS, alteredPrint, clipArt, printsOf } from './copies';
 import { figure } from './figure';
+import { watchMemory } from './process-memory';
 import { drawLettered, letteredDesigns, score } from './words-set';
 
 /** Fewer for a trial of the bench itself. */
@@ -96,13 +97,14 @@ async function intake(stack: Stack, page: Page, files: string[]): Promise<void> 
       await sleep(500);
     }
   };
+  const watch = watchMemory(() => stack.pid('worker'));
   const began = performance.now();
   await page.getByTestId('files').setInputFiles(files);
   await until((all) => all.every((a) => a.state === 'ready'));
   const pictures = (performance.now() - began) / 1000;
   const all = await until((now) => now.every((a) => a.said !== null));
   const understood = (performance.now() - began) / 1000;
-  const peak = Number(/VmHWM:\s+(\d+)/.exec(fs.readFileSync(`/proc/${stack.pid('worker')}/status`, 'utf8'))![1]) / 1024;
+  const peak = watch.stop();
 
   sharp.concurrency(1);
   sharp.cache(false);
@@ -128,7 +130,12 @@ async function intake(stack: Stack, page: Page, files: string[]): Promise<void> 
     'ratio',
     `decoding alone on all cores, ${floor.toFixed(1)} s, over bringing in without words; aim 0.5`,
   );
-  figure('artwork.worker_rss_mb', peak, 'MB', 'peak of the worker process, picture threads and word engines included');
+  figure(
+    'artwork.worker_rss_mb',
+    peak,
+    'MB',
+    'peak of the worker and its processes for pictures and words, shared pages counted once',
+  );
   const known = new Map(letteredDesigns().map((d) => [d.file, d.text]));
   const sums = { hits: 0, known: 0, read: 0 };
   for (const a of all) {

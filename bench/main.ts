@@ -1,8 +1,10 @@
 import { artwork } from './artwork';
 import { line } from './line';
+import { memory } from './memory';
 import { mockups } from './mockups';
+import { surenessOfWords } from './sureness';
 
-const TOPICS: Record<string, () => Promise<void>> = { mockups, artwork, line };
+const TOPICS: Record<string, () => Promise<void>> = { mockups, artwork, sureness: surenessOfWords, memory, line };
 
 const wanted = process.argv.slice(2);
 for (const topic of wanted.length ? wanted : Object.keys(TOPICS)) {

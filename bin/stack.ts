@@ -136,7 +136,8 @@ export async function startStack(o: StackOptions): Promise<Stack> {
   const run = (part: Part) => {
     const child = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, ...PROGRAMS[part](o.port)], {
       cwd: ROOT,
-      env: { ...process.env, ...env },
+      // the allocator's many arenas keep what decoders gave back
+      env: { ...process.env, ...env, MALLOC_ARENA_MAX: '2' },
       detached: true,
       stdio: ['ignore', log, log],
     });

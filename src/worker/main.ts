@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { run, Logger, type TaskList } from 'graphile-worker';
 import pg from 'pg';
-import { Piscina } from 'piscina';
+import { Tinypool } from 'tinypool';
 import { closeDatabase } from '../data/database';
 import type { SaidLine } from '../core/artwork/words';
 import { artwork } from '../services/artworks';
@@ -16,24 +16,35 @@ import { putOffWords, recordMeasured, recordRefused, recordSaid } from '../servi
 import { watchInbox } from './inbox';
 import { sweep } from '../services/leftovers';
 import { Presence } from './presence';
-import type { PictureResult, PictureTask } from './picture-thread';
+import type { PictureResult, PictureTask } from './picture-process';
 
-const threads = Math.max(1, availableParallelism());
-const pictures = new Piscina<PictureTask, PictureResult>({
-  filename: new URL('./picture-thread.mjs', import.meta.url).href,
-  minThreads: threads,
-  maxThreads: threads,
+/**
+ * Heavy work is done in processes of their own, as many as there are processors. They end when nothing is to be done for a
+ * while: only then the memory that decoders and engines took is really given back.
+ */
+const processes = Math.max(1, availableParallelism());
+const IDLE_MS = 30_000;
+const pictures = new Tinypool({
+  runtime: 'child_process',
+  serialization: 'advanced',
+  filename: new URL('./picture-process.mjs', import.meta.url).href,
+  minThreads: 0,
+  maxThreads: processes,
+  idleTimeout: IDLE_MS,
 });
+const makePictures = (task: PictureTask) => pictures.run(task) as Promise<PictureResult>;
 
-/** The engines that read words take half a gigabyte: one thread holds them, lets them go when it is idle, and has two under way. */
-const WORDS_IDLE_MS = 45_000;
-const words = new Piscina<{ working: string }, SaidLine[]>({
-  filename: new URL('./words-thread.mjs', import.meta.url).href,
+/** The engines that read words take half a gigabyte: one process holds them, and has two readings under way. */
+const words = new Tinypool({
+  runtime: 'child_process',
+  serialization: 'advanced',
+  filename: new URL('./words-process.mjs', import.meta.url).href,
   minThreads: 0,
   maxThreads: 1,
   concurrentTasksPerWorker: 2,
-  idleTimeout: WORDS_IDLE_MS,
+  idleTimeout: IDLE_MS,
 });
+const readWords = (task: { working: string }) => words.run(task) as Promise<SaidLine[]>;
 
 /** What lost its job is looked for this often. */
 const SWEEP_MS = 30_000;
@@ -53,7 +64,7 @@ const tasks: TaskList = {
     const { workspace, artworkId } = payload as Payload;
     const it = await artwork(workspace, artworkId).catch(() => null);
     if (it?.state !== 'arriving') return;
-    const result = await pictures.run({
+    const result = await makePictures({
       kind: 'read',
       sha256: it.sha256,
       fileName: it.fileName,
@@ -70,8 +81,8 @@ const tasks: TaskList = {
     if (await putOffWords(workspace, it.id)) return;
     const names = rasterNames(it.sha256);
     if (!(await has('derived', names.working)))
-      await pictures.run({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names });
-    await recordSaid(workspace, it.id, it.sha256, await words.run({ working: names.working }));
+      await makePictures({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names });
+    await recordSaid(workspace, it.id, it.sha256, await readWords({ working: names.working }));
   },
   'parcel.unpack': async (payload) => {
     const { workspace, parcelId } = payload as Payload;
@@ -81,7 +92,7 @@ const tasks: TaskList = {
     const { workspace, runId, artworkId } = payload as Payload;
     const plan = await planDrafts(workspace, runId, artworkId);
     if (!plan) return;
-    const result = await pictures.run({ kind: 'render', orders: plan.pictures }).catch((error: Error): PictureResult => {
+    const result = await makePictures({ kind: 'render', orders: plan.pictures }).catch((error: Error): PictureResult => {
       console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
       return { ok: false, sentence: error.message };
     });
@@ -90,7 +101,7 @@ const tasks: TaskList = {
   'proof.pictures': async (payload) => {
     const { workspace, proofId } = payload as Payload;
     const orders = await planPictures(workspace, proofId);
-    const result = orders && (await pictures.run({ kind: 'render', orders }));
+    const result = orders && (await makePictures({ kind: 'render', orders }));
     await picturesBack(workspace, proofId, result !== null && result.ok);
   },
   'outlet.lane': async (payload) => {
@@ -111,7 +122,7 @@ const quiet = new Logger(() => (level, message) => {
   if (['error', 'warning'].includes(String(level))) console.error(`queue: ${message}`);
 });
 
-const queuePool = new pg.Pool({ connectionString: process.env.QUEUE_URL, max: threads + 8 });
+const queuePool = new pg.Pool({ connectionString: process.env.QUEUE_URL, max: processes + 8 });
 queuePool.on('error', () => undefined);
 queuePool.on('connect', (client) => client.on('error', () => undefined));
 
@@ -123,7 +134,7 @@ const presence = new Presence(process.env.QUEUE_URL!, queuePool, () => {
 const runner = await run({
   pgPool: queuePool,
   taskList: tasks,
-  concurrency: threads + 4,
+  concurrency: processes + 4,
   pollInterval: 150,
   noHandleSignals: true,
   parsedCronItems: [],

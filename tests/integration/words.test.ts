@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { Piscina } from 'piscina';
+import { Tinypool } from 'tinypool';
 import { drawLettered, letteredDesigns, score } from '../../bench/words-set';
 import type { SaidLine } from '../../src/core/artwork/words';
 import { derivedName, keepDerived } from '../../src/files/store';
@@ -8,8 +8,11 @@ jest.setTimeout(300_000);
 
 // known text against recognised text: made-up phrases in faces that ship, so the truth is ours and exact
 test('forty-four phrases in eleven faces of ten families, in light and in dark ink, are read well enough to search by', async () => {
-  const words = new Piscina<{ working: string }, SaidLine[]>({
-    filename: join(process.env.PRESS_ROOT!, 'dist/words-thread.mjs'),
+  const words = new Tinypool({
+    runtime: 'child_process',
+    serialization: 'advanced',
+    filename: join(process.env.PRESS_ROOT!, 'dist/words-process.mjs'),
+    minThreads: 0,
     maxThreads: 1,
     concurrentTasksPerWorker: 2,
   });
@@ -21,7 +24,7 @@ test('forty-four phrases in eleven faces of ten families, in light and in dark i
     designs.map(async (design) => {
       const working = derivedName(['words test', design.file], '.png');
       await keepDerived(working, await drawLettered(design, 1600));
-      const said = await words.run({ working });
+      const said = (await words.run({ working })) as SaidLine[];
       const one = score(design.text, said.map((l) => l.text).join(' '));
       const sum = sums[design.file.endsWith('light.png') ? 'light' : 'dark'];
       for (const k of ['hits', 'known', 'read'] as const) sum[k] += one[k];

@@ -52,31 +52,29 @@ export function compileArea(sheet: SceneSheet, pixels: ScenePixels, area: SceneA
   const n = size * size;
   const { plane } = sheet;
   const low = n * 3;
-  const at: number[] = [];
-  const xs: number[] = [];
-  const ys: number[] = [];
-  const mask: number[] = [];
-  for (let i = 0; i < n; i++) {
-    const cover = map[i * 3 + 2]!;
-    if (!cover) continue;
-    const x = plane.xMm + (((map[i * 3]! << 8) | map[low + i * 3]!) / 65535) * plane.widthMm - area.xMm;
-    if (x < 0 || x > area.widthMm) continue;
-    const y = plane.yMm + (((map[i * 3 + 1]! << 8) | map[low + i * 3 + 1]!) / 65535) * plane.heightMm - area.yMm;
-    if (y < 0 || y > area.heightMm) continue;
-    at.push(i);
-    xs.push(x);
-    ys.push(y);
-    mask.push(cover);
+  const xOf = (i: number) => plane.xMm + (((map[i * 3]! << 8) | map[low + i * 3]!) / 65535) * plane.widthMm - area.xMm;
+  const yOf = (i: number) => plane.yMm + (((map[i * 3 + 1]! << 8) | map[low + i * 3 + 1]!) / 65535) * plane.heightMm - area.yMm;
+  const inside = (i: number): boolean => {
+    if (!map[i * 3 + 2]) return false;
+    const [x, y] = [xOf(i), yOf(i)];
+    return x >= 0 && x <= area.widthMm && y >= 0 && y <= area.heightMm;
+  };
+  // counted first: lists that grow would take four times the memory for a moment
+  let count = 0;
+  for (let i = 0; i < n; i++) if (inside(i)) count++;
+  const at = new Uint32Array(count);
+  const [xs, ys] = [new Float32Array(count), new Float32Array(count)];
+  const mask = new Uint8Array(count);
+  for (let i = 0, k = 0; i < n; i++) {
+    if (!inside(i)) continue;
+    at[k] = i;
+    xs[k] = xOf(i);
+    ys[k] = yOf(i);
+    mask[k++] = map[i * 3 + 2]!;
   }
   const steps: number[] = [];
   for (let k = 1; k < at.length; k += 101)
     if (at[k] === at[k - 1]! + 1) steps.push(Math.hypot(xs[k]! - xs[k - 1]!, ys[k]! - ys[k - 1]!));
   steps.sort((a, b) => a - b);
-  return {
-    at: Uint32Array.from(at),
-    x: Float32Array.from(xs),
-    y: Float32Array.from(ys),
-    mask: Uint8Array.from(mask),
-    mmPerPoint: steps[steps.length >> 1] ?? 1,
-  };
+  return { at, x: xs, y: ys, mask, mmPerPoint: steps[steps.length >> 1] ?? 1 };
 }

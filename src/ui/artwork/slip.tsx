@@ -1,4 +1,5 @@
 'use client';
+import { doubts, SURE_ENOUGH } from '@/core/artwork/doubt';
 import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
 import type { ArtworkView } from '@/services/views';
@@ -307,8 +308,17 @@ function Measure({
 /** What the artwork says, as it was read, to be put right by hand. */
 function Said({ artwork: a, save }: { artwork: ArtworkView; save: (change: Change) => void }) {
   const byHand = a.byHand.said !== undefined;
-  const sure = a.said?.length ? Math.round((a.said.reduce((n, l) => n + l.confidence, 0) / a.said.length) * 100) : null;
-  const note = byHand ? undefined : a.said === null ? 'not read yet' : sure === null ? 'no words found' : `read, ${sure}% sure`;
+  const read = byHand ? [] : doubts(a.said ?? [], a.fileName);
+  const unsure = read.filter((w) => w.sure < SURE_ENOUGH);
+  const note = byHand
+    ? undefined
+    : a.said === null
+      ? 'not read yet'
+      : !read.length
+        ? 'no words found'
+        : unsure.length
+          ? `${unsure.length} of ${read.length} words unsure`
+          : 'read, sure';
   return (
     <Line label="Says" from={byHand ? <From source="hand" /> : null} note={note}>
       <input
@@ -322,6 +332,29 @@ function Said({ artwork: a, save }: { artwork: ArtworkView; save: (change: Chang
         }}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
       />
+      {unsure.length > 0 && (
+        <p className="mt-1 text-[12px] leading-snug" aria-label="words that are unsure">
+          {read.map((w, i) => (
+            <span key={i}>
+              <span
+                className={w.sure < SURE_ENOUGH ? 'underline decoration-spot decoration-wavy underline-offset-2' : ''}
+                title={`${Math.round(w.sure * 100)}% sure`}
+              >
+                {w.text}
+              </span>{' '}
+              {w.instead && (
+                <button
+                  className="mr-1 text-teal underline underline-offset-2"
+                  title="The file’s name says so. Take it."
+                  onClick={() => save({ said: read.map((r, k) => (k === i ? w.instead : r.text)).join(' ') })}
+                >
+                  {w.instead}?
+                </button>
+              )}
+            </span>
+          ))}
+        </p>
+      )}
       {byHand && (
         <button className="mt-0.5 text-[11.5px] text-soft hover:underline" onClick={() => save({ said: null })}>
           back to what was read

@@ -10,6 +10,7 @@ import { has, keepDerived, pathOf } from '../../files/store';
 import type { PictureOrder } from '../../services/prepare';
 import { rasterNames } from '../../services/raster-names';
 import { sceneById, scenesFolder } from '../../services/scenes';
+import { Budget } from './budget';
 import { readArtwork } from './read';
 
 /** JPEG settings of every mockup: fixed Huffman tables are half the encoder's time for 3.5% more bytes. */
@@ -17,7 +18,9 @@ export const MOCKUP_JPEG = { quality: 86, chromaSubsampling: '4:2:0', optimiseCo
 const SMALL_SIDE = 480;
 /** Texels per scene point: a little finer than the scene, so that bilinear sampling loses nothing. */
 const FINENESS = 1.4;
-const MAX_BASES = 24;
+/** What one picture process keeps between jobs: compiled scenes, and scenes with their product dyed. */
+const SCENE_BYTES = 176 << 20;
+const BASE_BYTES = 64 << 20;
 
 interface Compiled {
   sheet: SceneSheet;
@@ -25,8 +28,13 @@ interface Compiled {
   areas: Map<string, PrintPoints>;
 }
 
-const compiled = new Map<string, Promise<Compiled>>();
-const bases = new Map<string, Uint8Array>();
+const bytesOf = ({ pixels, areas }: Compiled): number =>
+  pixels.plate.length +
+  pixels.map.length +
+  (pixels.gloss?.length ?? 0) +
+  [...areas.values()].reduce((sum, a) => sum + a.at.length * 13, 0);
+const compiled = new Budget<Compiled>(SCENE_BYTES, bytesOf);
+const bases = new Budget<Uint8Array>(BASE_BYTES, (b) => b.length);
 
 const rgbOf = async (file: string) =>
   new Uint8Array(
@@ -49,20 +57,14 @@ async function load(id: string): Promise<Compiled> {
   return { sheet, pixels, areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
 }
 
-function scene(id: string): Promise<Compiled> {
-  let found = compiled.get(id);
-  if (!found) compiled.set(id, (found = load(id)));
-  return found;
+async function scene(id: string): Promise<Compiled> {
+  return compiled.get(id) ?? compiled.put(id, await load(id));
 }
 
-/** Tinted bases are kept, the longest unused going first: most runs use the same dozen colours over and over. */
+/** Most runs use the same dozen colours over and over. */
 function base(s: Compiled, hex: string): Uint8Array {
   const key = `${s.sheet.id} ${hex}`;
-  const found = bases.get(key) ?? tintedBase(s.sheet, s.pixels, hexToRgb(hex));
-  bases.delete(key);
-  bases.set(key, found);
-  if (bases.size > MAX_BASES) bases.delete(bases.keys().next().value!);
-  return found;
+  return bases.get(key) ?? bases.put(key, tintedBase(s.sheet, s.pixels, hexToRgb(hex)));
 }
 
 /** A decoded artwork: straight RGBA bytes. */

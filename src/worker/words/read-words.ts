@@ -13,6 +13,7 @@ import {
   type ReadWord,
   type SaidLine,
 } from '../../core/artwork/words';
+import { sureness } from '../../core/artwork/sureness';
 import { packageFolder } from '../package-folder';
 import { asPng, grounds, type Ground, type Grounds } from './grounds';
 import { openLineFinder, type FoundLine, type LineFinder } from './line-finder';
@@ -58,8 +59,19 @@ function spelling(): IsWord {
   };
 }
 
-/** What an artwork says: lines in reading order. Empty where nothing was read with enough confidence. */
+/** A line as the engines read it, with their own confidence in each word. */
+export interface ReadLine {
+  words: (ReadWord & { known: boolean })[];
+  box?: SaidLine['box'];
+}
+
+/** What an artwork says: lines in reading order, with how sure each word is. Empty where nothing was read. */
 export async function readWords(workingFile: string): Promise<SaidLine[]> {
+  return (await readLines(workingFile)).map(asLine);
+}
+
+/** The lines of an artwork as they were read. */
+export async function readLines(workingFile: string): Promise<ReadLine[]> {
   const engine = await (engines ??= open());
   const prepared = await grounds(workingFile);
   if (!prepared) return [];
@@ -70,24 +82,25 @@ export async function readWords(workingFile: string): Promise<SaidLine[]> {
   const lines: { words: ReadWord[]; line: FoundLine }[] = [];
   for (const line of found) lines.push({ words: await readAgain(engine, line), line });
   const everywhere = [...pages.flat(), ...lines.flatMap((l) => l.words)];
-  const said: SaidLine[] = [];
+  const said: ReadLine[] = [];
+  const known = (words: ReadWord[]) => words.map((w) => ({ ...w, known: isWord(w.text) }));
   for (const { words, line } of lines) {
     const whole = words.map((w) => repaired(w, everywhere, isWord));
-    if (whole.length) said.push(asLine(whole, boxOf(line, prepared)));
+    if (whole.length) said.push({ words: known(whole), box: boxOf(line, prepared) });
   }
   // words that only the page reading found, and that are beyond doubt
   const has = (word: string) =>
-    said.some((l) => l.text.split(' ').some((t) => editDistance(t, word) <= Math.max(1, Math.floor(word.length / 3))));
+    said.some((l) => l.words.some((w) => editDistance(w.text, word) <= Math.max(1, Math.floor(word.length / 3))));
   const extra = page.filter((w) => w.confidence >= 0.85 && w.text.length > 2 && isWord(w.text) && !has(w.text));
-  if (extra.length) said.push(asLine(extra));
+  if (extra.length) said.push({ words: known(extra) });
   return said;
 }
 
-const asLine = (words: ReadWord[], box?: SaidLine['box']): SaidLine => ({
-  text: words.map((w) => w.text).join(' '),
-  confidence: Math.round((words.reduce((s, w) => s + w.confidence, 0) / words.length) * 100) / 100,
-  ...(box && { box }),
-});
+function asLine({ words, box }: ReadLine): SaidLine {
+  const sure = words.map((w) => sureness(w.confidence, w.known, w.text.length));
+  const whole = { text: words.map((w) => w.text).join(' '), sure, confidence: sure.reduce((a, b) => a + b, 0) / sure.length };
+  return { ...whole, confidence: Math.round(whole.confidence * 100) / 100, ...(box && { box }) };
+}
 
 /** The whole artwork on several grounds, as if it were a page. */
 async function readPages(engine: Engines, g: Grounds): Promise<ReadWord[][]> {

@@ -4,11 +4,13 @@ import { CannotRead } from './pictures/problem';
 import { readArtwork, type RasterNames, type ReadArtwork } from './pictures/read';
 import { renderPictures } from './pictures/render';
 
-// one libvips thread in each of our threads: the threads are the parallelism
+// one libvips thread in each of our processes: the processes are the parallelism
 sharp.concurrency(1);
 sharp.cache(false);
+// whoever started us is gone: nobody waits for what we do
+process.once('disconnect', () => process.exit());
 
-/** Work for a picture thread. Errors that are about the file come back as values; others are thrown. */
+/** Work for a picture process. Errors that are about the file come back as values; others are thrown. */
 export type PictureTask =
   { kind: 'read'; sha256: string; fileName: string; names: RasterNames } | { kind: 'render'; orders: PictureOrder[] };
 export type PictureResult = { ok: true; read?: ReadArtwork; made?: string[] } | { ok: false; sentence: string };

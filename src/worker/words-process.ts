@@ -5,6 +5,8 @@ import { readWords } from './words/read-words';
 
 sharp.concurrency(1);
 sharp.cache(false);
+// whoever started us is gone: nobody waits for what we do
+process.once('disconnect', () => process.exit());
 
 /** Reads the words of a working copy, by its name in the store. Several may be under way: the engines take turns. */
 export default (task: { working: string }): Promise<SaidLine[]> => readWords(pathOf('derived', task.working));
