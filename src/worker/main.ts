@@ -24,9 +24,11 @@ import type { PictureResult, PictureTask } from './picture-process';
  */
 const processes = Math.max(1, availableParallelism());
 const IDLE_MS = 30_000;
+const ENVIRONMENT = Object.fromEntries(Object.entries(process.env).flatMap(([k, v]) => (v === undefined ? [] : [[k, v]])));
 const pictures = new Tinypool({
   runtime: 'child_process',
   serialization: 'advanced',
+  env: ENVIRONMENT,
   filename: new URL('./picture-process.mjs', import.meta.url).href,
   minThreads: 0,
   maxThreads: processes,
@@ -38,6 +40,7 @@ const makePictures = (task: PictureTask) => pictures.run(task) as Promise<Pictur
 const words = new Tinypool({
   runtime: 'child_process',
   serialization: 'advanced',
+  env: ENVIRONMENT,
   filename: new URL('./words-process.mjs', import.meta.url).href,
   minThreads: 0,
   maxThreads: 1,

@@ -128,7 +128,7 @@ test('the press says first what goes where, sends with progress, and the ledger 
   await page.keyboard.press('/');
   await page.keyboard.type('by hand');
   await expect(page.getByText(/1 of \d+ listings/)).toBeVisible();
-  const row = page.locator('div.absolute', { hasText: 'A title by hand' });
+  const row = page.getByRole('list', { name: 'Listings' }).getByRole('listitem').filter({ hasText: 'A title by hand' });
   const address = await row.getByRole('link', { name: /As a buyer sees it/ }).getAttribute('href');
   await page.goto(address!);
   await expect(page.getByRole('heading', { name: 'A title by hand' })).toBeVisible();

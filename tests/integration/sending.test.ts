@@ -1,4 +1,5 @@
 import {
+  asOwner,
   connectKestrel,
   control,
   drafted,
@@ -12,6 +13,7 @@ import {
   until,
   ware,
   wareCount,
+  withoutDrafting,
   type Items,
   type Listing,
   type Proof,
@@ -59,8 +61,9 @@ test('drafts are set live without doing any step twice', async () => {
   const run = await passedRun(await newArtworks(1), docket, ['kestrel', 'quayside']);
   await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
   await pressDone(run.id);
-  const mine = (await listings()).filter((l) => l.state === 'draft there');
-  expect(mine).toHaveLength(2);
+  const proofs = (await proofsOf(run)).map((p) => p.id);
+  const mine = (await listings()).filter((l) => proofs.includes(l.proofId!));
+  expect(mine.map((l) => l.state)).toEqual(['draft there', 'draft there']);
   await ok('POST', '/listings/live', { ids: mine.map((l) => l.id) });
   await pressDone(run.id);
   expect((await listings()).filter((l) => mine.some((m) => m.remoteId === l.remoteId)).map((l) => l.state)).toEqual([
@@ -116,7 +119,10 @@ test('an outlet that is down when sending begins is tried again until it is up',
   const run = await passedRun(await newArtworks(1), docket, ['quayside']);
   await control('quayside', { down: true });
   await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
-  await new Promise((resolve) => setTimeout(resolve, 2500));
+  const hold = async () =>
+    (await ok<Items<{ id: string; hold: { why: string } | null }>>('GET', '/outlets')).items.find((o) => o.id === 'quayside')!
+      .hold;
+  expect((await until(hold, (h) => h !== null, 'the lane to be held'))!.why).toBe('Quayside did not answer.');
   expect((await ok<Run>('GET', `/runs/${run.id}`)).counts).toEqual({ sending: 1 });
   await control('quayside');
   expect((await pressDone(run.id, 90)).counts).toEqual({ listed: 1 });
@@ -160,12 +166,16 @@ test('a run can be paused, gone on with, and stopped', async () => {
     'first listing',
   );
   await ok('POST', `/runs/${run.id}/pause`, {});
-  await new Promise((resolve) => setTimeout(resolve, 900));
+  // what was under way has given itself back, and the lane has nothing to do
+  const underWay = () =>
+    asOwner(async (o) => {
+      const rows = await o.query("SELECT FROM sending WHERE run_id = $1 AND state = 'sending'", [run.id]);
+      const lanes = await o.query("SELECT FROM graphile_worker.jobs WHERE key LIKE 'lane:%:quayside'");
+      return rows.rowCount! + lanes.rowCount!;
+    });
+  await until(underWay, (n) => n === 0, 'the lane to rest');
   const paused = await ok<Run>('GET', `/runs/${run.id}`);
-  expect(paused.state).toBe('paused');
-  expect(paused.counts.sending).toBeGreaterThan(0);
-  await new Promise((resolve) => setTimeout(resolve, 700));
-  expect((await ok<Run>('GET', `/runs/${run.id}`)).counts).toEqual(paused.counts);
+  expect([paused.state, (paused.counts.sending ?? 0) > 0]).toEqual(['paused', true]);
   await ok('POST', `/runs/${run.id}/resume`, {});
   await until(
     () => ok<Run>('GET', `/runs/${run.id}`),
@@ -183,12 +193,18 @@ test('a run can be paused, gone on with, and stopped', async () => {
 
 test('a paused run drafts no further, and goes on where it was', async () => {
   const artworks = await newArtworks(3);
-  const run = await ok<Run>('POST', '/runs', { artworks, dockets: [docket], outlets: ['kestrel', 'quayside'] });
-  await ok('POST', `/runs/${run.id}/pause`, {});
-  await new Promise((resolve) => setTimeout(resolve, 2500));
-  const paused = await ok<Run>('GET', `/runs/${run.id}`);
-  await new Promise((resolve) => setTimeout(resolve, 1500));
-  expect((await ok<Run>('GET', `/runs/${run.id}`)).counts).toEqual(paused.counts);
+  const drafting = () =>
+    asOwner(async (o) => (await o.query("SELECT FROM graphile_worker.jobs WHERE key LIKE 'draft:%'")).rowCount);
+  // its jobs find it paused before any of them could begin
+  const run = await withoutDrafting(async () => {
+    const it = await ok<Run>('POST', '/runs', { artworks, dockets: [docket], outlets: ['kestrel', 'quayside'] });
+    await ok('POST', `/runs/${it.id}/pause`, {});
+    return it;
+  });
+  await until(drafting, (n) => n === 0, 'drafting jobs to end');
+  const { counts } = await ok<Run>('GET', `/runs/${run.id}`);
+  // what had been begun before the pause may be done; the rest waits
+  expect((counts.drafting ?? 0) + (counts.ready ?? 0)).toBe(6);
   await ok('POST', `/runs/${run.id}/resume`, {});
   expect((await drafted(run.id)).counts).toEqual({ ready: 6 });
 });

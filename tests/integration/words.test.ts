@@ -11,6 +11,7 @@ test('forty-four phrases in eleven faces of ten families, in light and in dark i
   const words = new Tinypool({
     runtime: 'child_process',
     serialization: 'advanced',
+    env: { FILES_DIR: process.env.FILES_DIR!, PATH: process.env.PATH! },
     filename: join(process.env.PRESS_ROOT!, 'dist/words-process.mjs'),
     minThreads: 0,
     maxThreads: 1,

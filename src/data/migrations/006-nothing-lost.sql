@@ -55,7 +55,7 @@ LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
     UNION ALL SELECT workspace_id, 'unpacking', parcel.id, NULL, 'unpack:' || parcel.id FROM parcel WHERE state IN ('waiting', 'unpacking')
     UNION ALL SELECT DISTINCT s.workspace_id, 'sending', NULL::uuid, s.outlet_id, 'lane:' || s.workspace_id || ':' || s.outlet_id
       FROM sending s JOIN run r ON r.id = s.run_id JOIN outlet o ON o.workspace_id = s.workspace_id AND o.id = s.outlet_id
-      WHERE o.connected AND (s.state = 'sending' OR (s.state = 'waiting' AND (r.state = 'going' OR s.apart))))
+      WHERE o.connected AND (s.state = 'sending' OR (s.state = 'waiting' AND (r.state <> 'paused' OR s.apart))))
   SELECT p.workspace_id, p.kind, p.id, p.other, EXISTS (SELECT FROM graphile_worker.jobs j WHERE j.key = p.key AND j.attempts >= j.max_attempts)
   FROM passing p
   WHERE NOT EXISTS (SELECT FROM graphile_worker.jobs j WHERE j.key = p.key AND (j.attempts < j.max_attempts OR j.locked_at IS NOT NULL))

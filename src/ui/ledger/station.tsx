@@ -134,7 +134,7 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
         <span />
       </div>
       <div ref={scroller} className="overflow-auto bg-paper">
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+        <div className="relative" role="list" aria-label="Listings" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((v) => {
             const l = shown[v.index]!;
             const toggle = () =>
@@ -146,6 +146,7 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
             return (
               <div
                 key={l.id}
+                role="listitem"
                 className={`${GRID} absolute left-0 w-full border-b border-rule2 ${picked.has(l.id) ? 'bg-teal-t/60' : ''}`}
                 style={{ transform: `translateY(${v.start}px)`, height: ROW }}
               >

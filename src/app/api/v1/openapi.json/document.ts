@@ -21,6 +21,8 @@ const object = (properties: Record<string, object>, required: string[] = []) => 
   properties,
   ...(required.length && { required }),
 });
+/** An object that always has all of its fields. */
+const complete = (properties: Record<string, object>) => object(properties, Object.keys(properties));
 const texts = { type: 'array', items: text };
 const PROBLEM = { description: 'a problem, RFC 9457', content: { 'application/problem+json': { schema: ref('Problem') } } };
 
@@ -363,8 +365,8 @@ export const DOCUMENT = {
         areas: { type: 'array' },
       }),
       Scene: object({ id: text, title: text, blank: text, size: whole, areas: { type: 'array' } }),
-      Docket: object({ id: text, name: text, blankId: text, spec: DOCKET_SCHEMA }),
-      Outlet: object({
+      Docket: complete({ id: text, name: text, blankId: text, spec: DOCKET_SCHEMA }),
+      Outlet: complete({
         id: text,
         name: text,
         style: text,
@@ -375,7 +377,7 @@ export const DOCUMENT = {
         rulesAt: nullable('string'),
         hold: { description: 'why nothing is sent there just now, and until when', type: ['object', 'null'] },
       }),
-      Run: object({
+      Run: complete({
         id: text,
         name: text,
         state: { enum: ['going', 'paused', 'stopped'] },
@@ -385,7 +387,7 @@ export const DOCUMENT = {
         leftOut: { type: 'array' },
         createdAt: text,
       }),
-      Proof: object({
+      Proof: complete({
         id: text,
         seq: whole,
         runId: text,
@@ -397,9 +399,13 @@ export const DOCUMENT = {
         colours: { type: 'array' },
         pictures: { type: 'array' },
         problems: { type: 'array' },
+        artwork: text,
+        docket: text,
+        outlet: text,
         refusal: nullable('string'),
+        outOfDate: { type: 'boolean', description: 'its pictures were made from a file that has been replaced since' },
       }),
-      Listing: object({
+      Listing: complete({
         id: text,
         seq: whole,
         proofId: { ...nullable('string'), description: 'null when its artwork was deleted here' },
