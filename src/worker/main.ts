@@ -36,7 +36,11 @@ const pictures = new Tinypool({
 });
 const makePictures = (task: PictureTask) => pictures.run(task) as Promise<PictureResult>;
 
-/** The engines that read words take half a gigabyte: one process holds them, and has two readings under way. */
+/**
+ * The engines that read words take half a gigabyte: one process holds them, has two readings under way, and ends soon: words
+ * wait for pictures, and pictures need the room.
+ */
+const WORDS_IDLE_MS = 6_000;
 const words = new Tinypool({
   runtime: 'child_process',
   serialization: 'advanced',
@@ -45,7 +49,7 @@ const words = new Tinypool({
   minThreads: 0,
   maxThreads: 1,
   concurrentTasksPerWorker: 2,
-  idleTimeout: IDLE_MS,
+  idleTimeout: WORDS_IDLE_MS,
 });
 const readWords = (task: { working: string }) => words.run(task) as Promise<SaidLine[]>;
 

@@ -19,8 +19,8 @@ const SMALL_SIDE = 480;
 /** Texels per scene point: a little finer than the scene, so that bilinear sampling loses nothing. */
 const FINENESS = 1.4;
 /** What one picture process keeps between jobs: compiled scenes, and scenes with their product dyed. */
-const SCENE_BYTES = 176 << 20;
-const BASE_BYTES = 64 << 20;
+const SCENE_BYTES = 112 << 20;
+const BASE_BYTES = 40 << 20;
 
 interface Compiled {
   sheet: SceneSheet;

@@ -1,0 +1,108 @@
+import { call, newArtworks, ok, openShop, SHIRT, type Items } from './press';
+
+jest.setTimeout(120_000);
+
+interface Problem {
+  detail: string;
+  field?: string;
+}
+const save = (change: object, name = `Docket ${Math.random()}`, blankId = 'brightsea-tee-180') =>
+  call<Problem & { id: string; name: string; spec: object }>('POST', '/dockets', {
+    name,
+    blankId,
+    spec: { ...SHIRT, ...change },
+  });
+
+beforeAll(() => openShop());
+
+describe('a docket is held against its schema, its blank and its own patterns', () => {
+  test.each([
+    ['a colour that the blank has not', { colours: ['Chalk', 'Beetroot'] }, 'Soft cotton T-shirt 180 has no colour Beetroot.'],
+    ['a size that the blank has not', { sizes: ['M', '9XL'] }, 'Soft cotton T-shirt 180 has no size 9XL.'],
+    ['a print area that the blank has not', { area: 'sleeve' }, 'Soft cotton T-shirt 180 has no print area sleeve.'],
+    [
+      'a scene that does not show the area',
+      { shots: [{ scene: 'poster-shelf', colour: 'featured' }] },
+      'The scene poster-shelf does not show the print area front.',
+    ],
+    ['a pattern that cannot be read', { wording: { ...SHIRT.wording, title: '{{ artwork.name | rot13 }}' } }, /rot13/],
+    ['a pattern that is not closed', { wording: { ...SHIRT.wording, title: '{{ artwork.name ' } }, /cannot be read/],
+    ['no colours at all', { colours: [] }, /colours/],
+    ['a scale of more than the whole', { placement: { ...SHIRT.placement, scale: 3 } }, /placement\.scale/],
+    ['a margin of more than all', { pricePlan: { ...SHIRT.pricePlan, aim: { kind: 'margin', share: 2_000_000 } } }, /pricePlan/],
+  ])('%s', async (_, change, sentence) => {
+    const answer = await save(change);
+    expect(answer.status).toBe(422);
+    expect(answer.body.detail).toEqual(typeof sentence === 'string' ? sentence : expect.stringMatching(sentence));
+  });
+  test('a blank that is not in the stockroom', async () =>
+    expect((await save({}, 'Nowhere', 'no-such-blank')).body.detail).toBe('That blank is not in the stockroom.'));
+  test('no name, and a name that is taken', async () => {
+    expect((await save({}, '  ')).body).toMatchObject({ detail: 'A docket needs a name.', field: 'name' });
+    await save({}, 'Taken already');
+    expect((await save({}, 'Taken already')).status).toBe(409);
+  });
+});
+
+test('what is saved comes back as it was, and is changed in place', async () => {
+  const made = await save({ sizes: ['M'] });
+  expect(made.status).toBe(201);
+  const there = await ok<{ spec: object }>('GET', `/dockets/${made.body.id}`);
+  expect(there.spec).toEqual({ ...SHIRT, sizes: ['M'] });
+  await ok('PUT', `/dockets/${made.body.id}`, { name: 'Renamed', blankId: 'brightsea-tee-180', spec: SHIRT });
+  const { items } = await ok<Items<{ id: string; name: string }>>('GET', '/dockets');
+  expect(items.filter((d) => d.id === made.body.id).map((d) => d.name)).toEqual(['Renamed']);
+});
+
+test('trying a docket says what it would make of an artwork, and saves nothing', async () => {
+  const [artworkId] = await newArtworks(1);
+  const before = (await ok<Items<object>>('GET', '/dockets')).items.length;
+  const ask = (spec: object) =>
+    ok<{ fields: { title: { value: string }; prices: { value: { size: string; marginShare: number }[] } }; pictures: object[] }>(
+      'POST',
+      '/dockets/try',
+      { spec, blankId: 'brightsea-tee-180', artworkId, outletId: 'kestrel' },
+    );
+  const made = await ask(SHIRT);
+  expect(made.fields.title.value).toMatch(/ Shirt, Lighthouse Tee$/);
+  expect(made.fields.prices.value.map((p) => p.size)).toEqual(['S', 'M', '2XL']);
+  for (const p of made.fields.prices.value) expect(p.marginShare).toBeGreaterThanOrEqual(350_000);
+  expect(made.pictures).toHaveLength(2);
+  const dearer = await ask({ ...SHIRT, pricePlan: { ...SHIRT.pricePlan, aim: { kind: 'margin', share: 500_000 } } });
+  for (const p of dearer.fields.prices.value) expect(p.marginShare).toBeGreaterThanOrEqual(500_000);
+  expect((await ok<Items<object>>('GET', '/dockets')).items).toHaveLength(before);
+});
+
+test('a poster’s sizes are judged one by one: too coarse ones are left out by name, until none is left', async () => {
+  const [artworkId] = await newArtworks(1); // about 3,000 x 3,600 px, see-through
+  const poster = {
+    ...SHIRT,
+    noun: 'Poster',
+    colours: ['White'],
+    sizes: ['A3', 'A2', '24 x 36 in'],
+    area: 'sheet',
+    placement: { mode: 'cover', scale: 1, topMm: 0 },
+    shots: [{ scene: 'poster-shelf', colour: 'featured' }],
+  };
+  const ask = (minPpi: number) =>
+    ok<{ fields: { prices: { value: { size: string }[] } }; problems: { code: string; stops: boolean; sentence: string }[] }>(
+      'POST',
+      '/dockets/try',
+      {
+        spec: { ...poster, accepts: { ground: 'any', minPpi } },
+        blankId: 'aldergate-poster-200',
+        artworkId,
+        outletId: 'quayside',
+      },
+    );
+  const some = await ask(150);
+  expect(some.fields.prices.value.map((p) => p.size)).toEqual(['A3', 'A2']);
+  expect(some.problems.find((p) => p.code === 'sizes-left-out')).toMatchObject({
+    stops: false,
+    sentence: expect.stringMatching(
+      /^Left out, would print too coarsely: 24 x 36 in \(\d\d px\/in\)\. The docket asks for 150\.$/,
+    ) as string,
+  });
+  const none = await ask(300);
+  expect([none.fields.prices.value, none.problems.filter((p) => p.stops).map((p) => p.code)]).toEqual([[], ['too-coarse']]);
+});
