@@ -55,13 +55,13 @@ test('what is saved comes back as it was, and is changed in place', async () => 
 });
 
 test('trying a docket says what it would make of an artwork, and saves nothing', async () => {
-  const [artworkId] = await newArtworks(1);
+  const [artwork] = await newArtworks(1);
   const before = (await ok<Items<object>>('GET', '/dockets')).items.length;
   const ask = (spec: object) =>
     ok<{ fields: { title: { value: string }; prices: { value: { size: string; marginShare: number }[] } }; pictures: object[] }>(
       'POST',
       '/dockets/try',
-      { spec, blankId: 'brightsea-tee-180', artworkId, outletId: 'kestrel' },
+      { spec, blankId: 'brightsea-tee-180', artwork, outlet: 'kestrel' },
     );
   const made = await ask(SHIRT);
   expect(made.fields.title.value).toMatch(/ Shirt, Lighthouse Tee$/);
@@ -74,7 +74,7 @@ test('trying a docket says what it would make of an artwork, and saves nothing',
 });
 
 test('a poster’s sizes are judged one by one: too coarse ones are left out by name, until none is left', async () => {
-  const [artworkId] = await newArtworks(1); // about 3,000 x 3,600 px, see-through
+  const [artwork] = await newArtworks(1); // about 3,000 x 3,600 px, see-through
   const poster = {
     ...SHIRT,
     noun: 'Poster',

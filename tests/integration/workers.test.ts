@@ -4,7 +4,7 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
   asOwner,
-  control,
+  drafted,
   newArtworks,
   ok,
   openShop,
@@ -12,6 +12,7 @@ import {
   pressDone,
   until,
   ware,
+  withoutDrafting,
   type Artwork,
   type Items,
   type Proof,
@@ -19,7 +20,6 @@ import {
 } from './press';
 
 jest.setTimeout(240_000);
-afterEach(() => control('quayside'));
 
 let docket: string;
 beforeAll(async () => {
@@ -28,34 +28,39 @@ beforeAll(async () => {
 const proofsOf = async (run: Run) => (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}&limit=100`)).items;
 
 test('of two workers one is killed with jobs in its hands: the other does them, once', async () => {
-  const run = await passedRun(await newArtworks(3), docket, ['quayside']);
-  await control('quayside', { slowMs: 300 });
+  const artworks = await newArtworks(8);
   const second = spawn(process.execPath, ['dist/worker.mjs'], {
     env: { ...process.env, NODE_ENV: 'production' },
     stdio: 'ignore',
   });
-  const ids = () =>
-    asOwner(async (o) => (await o.query<{ id: string }>("SELECT worker_id AS id FROM worker_beat WHERE seen_at > now() - interval '7 seconds'")).rows.map((r) => r.id)); // prettier-ignore
-  const first = await ids();
-  const fresh = await until(
-    async () => (await ids()).filter((id) => !first.includes(id)),
-    (found) => found.length === 1,
-    'the second worker',
-  );
-  // while the first one is being started anew, the second is alone and takes the lane
-  await fetch(`${process.env.TROUBLE_URL}/kill-worker`);
-  await ok('POST', `/runs/${run.id}/send`, { as: 'live' });
-  const lane = () =>
-    asOwner(async (o) => {
-      const held = "SELECT locked_by AS id FROM graphile_worker.jobs WHERE key LIKE 'lane:%' AND locked_by IS NOT NULL";
-      return (await o.query<{ id: string }>(held)).rows.map((r) => r.id);
+  try {
+    const alive = () =>
+      asOwner(async (o) => {
+        const beats = "SELECT worker_id AS id FROM worker_beat WHERE seen_at > now() - interval '5 seconds'";
+        return (await o.query<{ id: string }>(beats)).rows.length;
+      });
+    await until(alive, (n) => n === 2, 'both workers to show themselves');
+    // more jobs than one worker takes at once, and none can be ended: both have some in their hands
+    const run = await withoutDrafting(async (owner) => {
+      const begun = await ok<Run>('POST', '/runs', { artworks, dockets: [docket], outlets: ['quayside'] });
+      const holders = async () => {
+        const held =
+          "SELECT DISTINCT locked_by AS id FROM graphile_worker.jobs WHERE key LIKE 'draft:%' AND locked_by IS NOT NULL";
+        return (await owner.query<{ id: string }>(held)).rows.length;
+      };
+      await until(holders, (n) => n === 2, 'both to have jobs');
+      second.kill('SIGKILL');
+      await once(second, 'exit');
+      return begun;
     });
-  await until(lane, (held) => held.includes(fresh[0]!), 'the second worker to have the lane');
-  await until(ids, (alive) => alive.some((id) => id !== fresh[0] && !first.includes(id)), 'the first to be back');
-  second.kill('SIGKILL');
-  await once(second, 'exit');
-  expect((await pressDone(run.id, 120)).counts).toEqual({ listed: 3 });
-  for (const p of await proofsOf(run)) expect((await ware(`up-${p.id}`))!.pictures).toHaveLength(2);
+    expect((await drafted(run.id)).counts).toEqual({ ready: 8 });
+    await ok('POST', `/runs/${run.id}/pass`, {});
+    await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });
+    expect((await pressDone(run.id, 90)).counts).toEqual({ listed: 8 });
+    for (const p of await proofsOf(run)) expect((await ware(`up-${p.id}`))!.pictures).toHaveLength(2);
+  } finally {
+    second.kill('SIGKILL');
+  }
 });
 
 test('a picture that is gone from the store is made again when it is to be sent', async () => {

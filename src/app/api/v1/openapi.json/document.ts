@@ -291,6 +291,9 @@ export const DOCUMENT = {
       Artwork: object({
         id: text,
         seq: whole,
+        drawerId: nullable('string'),
+        titles: { ...texts, description: 'titles and layer names in the file' },
+        suits: { enum: ['dark', 'light', 'bare'], description: 'the ground that shows it best' },
         name: text,
         subject: text,
         audience: { enum: ['', 'adult', 'youth', 'child'] },
