@@ -68,14 +68,3 @@ test('unsure words are underlined in the slip, and the file’s name is offered 
   await expect(slip.getByLabel('says')).toHaveValue('sideways forwards');
   await expect(slip.getByText('back to what was read')).toBeVisible();
 });
-
-test('undoing says what it had to leave', async ({ page }) => {
-  const [artwork] = await newArtworks(1);
-  await ok('POST', '/artworks/change', { ids: [artwork], change: { occasion: 'winter', audience: 'adult' } });
-  // somebody else says otherwise meanwhile, without a step of their own
-  await asOwner((owner) => owner.query(`UPDATE artwork SET occasion = 'summer' WHERE id = $1`, [artwork]));
-  await page.goto(`/artwork?open=${artwork}`);
-  await page.getByRole('option').first().waitFor();
-  await page.keyboard.press('Control+z');
-  await expect(page.getByText(/Taken back: .+something was changed since, or is gone, and stays: occasion\./)).toBeVisible();
-});

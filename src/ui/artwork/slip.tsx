@@ -333,7 +333,7 @@ function Said({ artwork: a, save }: { artwork: ArtworkView; save: (change: Chang
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
       />
       {unsure.length > 0 && (
-        <p className="mt-1 text-[12px] leading-snug" aria-label="words that are unsure">
+        <p className="mt-1 text-[12px] leading-snug" role="group" aria-label="words that are unsure">
           {read.map((w, i) => (
             <span key={i}>
               <span

@@ -35,6 +35,9 @@ const INTAKE = ['artwork', 'parcel'];
 const ALIKE = ['likeness', 'artwork'];
 const NO_GROUPS: { items: unknown[] } = { items: [] };
 
+/** So long after a change of the address nothing else may put an older one back. */
+const ADDRESS_SETTLES_MS = 2000;
+
 /** The artwork station: bring in, look through, put right, file. What is shown and how stands in the address. */
 export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[] }) {
   const router = useRouter();
@@ -93,13 +96,21 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
     return { ...drawn.current, openId: at, target: drawn.current.selection.length ? drawn.current.selection : at ? [at] : [] };
   }, []);
 
+  const wanted = useRef({ search: '', at: -Infinity });
   const put = useCallback((change: Record<string, string | null>) => {
     const next = new URLSearchParams(window.location.search);
     for (const [k, v] of Object.entries(change))
       if (v) next.set(k, v);
       else next.delete(k);
-    window.history.replaceState(null, '', `/artwork${next.size ? `?${next}` : ''}`);
+    wanted.current = { search: next.size ? `?${next}` : '', at: performance.now() };
+    window.history.replaceState(null, '', `/artwork${wanted.current.search}`);
   }, []);
+  // a refresh that was under way may put the address back that it began with: what was asked for last counts
+  useEffect(() => {
+    const { search: asked, at } = wanted.current;
+    if (performance.now() - at < ADDRESS_SETTLES_MS && window.location.search !== asked)
+      window.history.replaceState(null, '', `/artwork${asked}`);
+  }, [search]);
 
   const grip = useMemo<Grip>(
     () => ({
