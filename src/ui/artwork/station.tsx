@@ -105,6 +105,11 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
     wanted.current = { search: next.size ? `?${next}` : '', at: performance.now() };
     window.history.replaceState(null, '', `/artwork${wanted.current.search}`);
   }, []);
+  useEffect(() => {
+    const back = () => (wanted.current.at = -Infinity);
+    window.addEventListener('popstate', back);
+    return () => window.removeEventListener('popstate', back);
+  }, []);
   // a refresh that was under way may put the address back that it began with: what was asked for last counts
   useEffect(() => {
     const { search: asked, at } = wanted.current;
