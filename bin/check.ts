@@ -105,6 +105,7 @@ try {
           '--selectProjects',
           project,
           '--runInBand',
+          '--forceExit',
           '--json',
           '--outputFile',
           report,
