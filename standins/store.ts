@@ -62,7 +62,7 @@ export class Files {
     renameSync(join(this.folder, `${id}.new`), join(this.folder, id));
   }
   has(id: string): boolean {
-    return /^[a-z0-9-]+$/.test(id) && existsSync(join(this.folder, id));
+    return typeof id === 'string' && /^[a-z0-9-]+$/.test(id) && existsSync(join(this.folder, id));
   }
   get(id: string): Buffer | null {
     return this.has(id) ? readFileSync(join(this.folder, id)) : null;

@@ -110,15 +110,13 @@ async function recheckOne(tx: Tx, proof: ProofRow, rules: OutletRules): Promise<
     ...fields.prices,
     value: fields.prices.value.map((p) => breakDown(p.size, p.priceMinor, p.costMinor, p.postageMinor, rules.fees)),
   };
-  const wording = proof.problems.filter((p) => p.code === 'wording-missing' && fields[p.field as 'title'].from === 'pattern');
-  const check = () => [...wording, ...recheck(proof, fields, rules).filter((p) => !wording.some((w) => w.field === p.field))];
-  let problems = check();
+  let problems = recheck(proof, fields, rules);
   // what a pattern made is made anew for the new limits; what a hand wrote is the hand's to mend
   const anew = WORDS.filter((name) => fields[name].from === 'pattern' && problems.some((p) => p.field === name && p.stops));
   const made = anew.length ? await madeAnew(tx, proof, fields, anew) : null;
   if (made) {
     for (const name of anew) Object.assign(fields, { [name]: made[name] });
-    problems = check();
+    problems = recheck(proof, fields, rules);
   }
   const passed = proof.state === 'passed' && !made;
   const state = problems.some((p) => p.stops) ? 'held' : passed || proof.state === 'refused' ? proof.state : 'ready';

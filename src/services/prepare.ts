@@ -328,9 +328,13 @@ function beside(known: Problem[], found: Problem[]): Problem[] {
   return found.filter((p) => !stops.some((k) => k.field === p.field) && !echo(p));
 }
 
-/** After a hand changed fields: which of the outlet's rules are broken now. Problems of artwork and goods stay. */
+/**
+ * After fields or rules changed: which of the outlet's rules are broken now. Problems of artwork and goods stay, and so does a
+ * pattern's missing value while the field is the pattern's.
+ */
 export function recheck(proof: ProofRow, fields: ProofFields, rules: OutletRules): Problem[] {
-  const stay = proof.problems.filter((p) => ['artwork', 'goods', 'pictures'].includes(p.field));
+  const missing = (p: Problem) => p.code === 'wording-missing' && fields[p.field as 'title'].from === 'pattern';
+  const stay = proof.problems.filter((p) => ['artwork', 'goods', 'pictures'].includes(p.field) || missing(p));
   const n = proof.pictures.length;
   const found = ruleProblems(fields, rules, proof.outlet, { pictures: n, wanted: n, colours: proof.colours.length, noun: '-' });
   return [...stay, ...beside(stay, found)];

@@ -34,6 +34,7 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
     const it = await data.proofForUpdate(tx, id);
     if (!it) throw new Trouble('not-found', 'There is no such proof.');
     if (it.state === 'drafting') throw new Trouble('conflict', 'This proof is still being drafted.');
+    if (!it.fields.prices) throw new Trouble('conflict', 'This proof was never drafted to its end. Draft it again first.');
     if (it.state === 'sending' || it.state === 'listed')
       throw new Trouble('conflict', `This proof is ${it.state}; it can no longer be changed here.`);
     const docket = (await stock.docketById(tx, it.docketId))!;
@@ -63,8 +64,7 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
       Object.assign(fields, made.fields);
       stay = { ...it, problems: made.problems };
     }
-    const wording = stay.problems.filter((p) => p.code === 'wording-missing' && fields[p.field as 'title'].from === 'pattern');
-    const problems = [...wording, ...recheck(it, fields, outlet.rules!).filter((p) => !wording.some((w) => w.field === p.field))];
+    const problems = recheck(stay, fields, outlet.rules!);
     await data.changeProof(tx, id, {
       fields,
       problems,

@@ -133,7 +133,13 @@ async function attemptStep({ workspace, sending, holder, adapter, session }: Wor
 const REMAKE_SECONDS = 300;
 
 /** The sending waits while its pictures are made again by a worker's threads. */
-async function remakeFirst({ workspace, sending }: Work): Promise<void> {
+async function remakeFirst(work: Work): Promise<void> {
+  const { workspace, sending, outlet } = work;
+  if (sending.tries + 1 >= MAX_ROUNDS)
+    return answered(
+      work,
+      new OutletAnswer('refused', `Its pictures for ${outlet.name} are gone and cannot be made again. Draft it again.`),
+    );
   await inWorkspace(workspace, async (tx) => {
     await data.putOff(tx, sending.id, 'Its pictures are being made again.', REMAKE_SECONDS);
     await addJob(tx, 'proof.pictures', { workspace, proofId: sending.proofId }, { key: `pictures:${sending.proofId}` });

@@ -141,6 +141,7 @@ test.each([
   ['#/kinds', { choices: ['Size'], kinds: [] }],
   ['#/kinds', { choices: [], kinds: Array.from({ length: 321 }, () => ({ picks: [], price: 100, code: '' })) }],
   ['#/kinds/0/price', { choices: ['Size'], kinds: [{ picks: ['M'], price: 19.5, code: '' }] }],
+  ['#/kinds/0/price', { choices: ['Size'], kinds: [null] }],
   ['#/kinds/0/picks', { choices: ['Size'], kinds: [{ picks: [], price: 1950, code: '' }] }],
 ])('kinds with a wrong %s are refused', async (pointer, goods) => {
   const answer = await ask('PUT', `/offers/${await offer()}/kinds`, goods);

@@ -67,7 +67,7 @@ export function faultsOfGoods(g: Partial<Goods>): Fault[] {
     return [{ pointer: '#/kinds', detail: `has 1 to ${most} kinds` }];
   return g.kinds.flatMap((kind, i): Fault[] => {
     const at = `#/kinds/${i}`;
-    if (!Number.isInteger(kind.price) || kind.price < lowest_price)
+    if (!Number.isInteger(kind?.price) || kind.price < lowest_price)
       return [{ pointer: `${at}/price`, detail: `is ${lowest_price} or more, in whole minor units` }];
     if (!Array.isArray(kind.picks) || kind.picks.length !== g.choices!.length)
       return [{ pointer: `${at}/picks`, detail: 'picks once for every choice' }];

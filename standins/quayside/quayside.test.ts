@@ -132,6 +132,7 @@ test.each([
   ['#/articles/0/picks', { articles: [{ picks: [], price: { USD: '19.90' }, code: '' }] }],
   ['#/choices', { choices: ['a', 'b', 'c', 'd'], articles: [{ picks: ['1', '2', '3', '4'], price: { USD: '1.00' }, code: '' }] }],
   ['#/pictures/0/sha256', { pictures: [{ sha256: 'f'.repeat(64), alt: '' }] }],
+  ['#/pictures/0/sha256', { pictures: [null] }],
   ['#/standing', { standing: 'on the roof' }],
   ['#/origin', { origin: 'Norway' }],
   ['#/hs', { hs: 'shirt' }],

@@ -71,21 +71,21 @@ export function faultsOf(
   if (w.hs !== undefined) need(/^\d{4,10}$/.test(w.hs), 'hs', 'is four to ten digits');
   const pictures = Array.isArray(w.pictures) ? w.pictures : [];
   if (need(Array.isArray(w.pictures) && pictures.length <= ware.pictures, 'pictures', `takes at most ${ware.pictures}`))
-    pictures.forEach((p, i) => need(known.picture(p.sha256), `pictures/${i}/sha256`, 'is not on the quay; put it there first'));
+    pictures.forEach((p, i) => need(known.picture(p?.sha256), `pictures/${i}/sha256`, 'is not on the quay; put it there first'));
   (w.collections ?? []).forEach((c, i) => need(known.collection(c), `collections/${i}`, 'is no collection of this shop'));
   const choices = Array.isArray(w.choices) ? w.choices : [];
   need(Array.isArray(w.choices) && choices.length <= ware.choices, 'choices', `takes at most ${ware.choices}`);
   const articles = Array.isArray(w.articles) ? w.articles : [];
   if (need(articles.length >= 1 && articles.length <= ware.articles, 'articles', `takes 1 to ${ware.articles}`))
     articles.forEach((a, i) => {
-      const prices = Object.entries(a.price ?? {});
+      const prices = Object.entries(a?.price ?? {});
       const good = prices.every(([currency, text]) => HOUSE.money.includes(currency) && /^\d{1,7}\.\d\d$/.test(text));
       need(
-        good && HOUSE.counted_in in (a.price ?? {}),
+        good && HOUSE.counted_in in (a?.price ?? {}),
         `articles/${i}/price`,
         `has a price in ${HOUSE.counted_in} such as 12.50`,
       );
-      need(Array.isArray(a.picks) && a.picks.length === choices.length, `articles/${i}/picks`, 'picks once for every choice');
+      need(Array.isArray(a?.picks) && a.picks.length === choices.length, `articles/${i}/picks`, 'picks once for every choice');
     });
   return faults;
 }
