@@ -5,6 +5,7 @@ export default defineConfig({
   outputDir: 'test-results',
   workers: 1,
   timeout: 90_000,
+  expect: { timeout: 15_000 }, // two cores, and the worker beside
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'test-results/report.json' }]],
   use: {
     baseURL: process.env.PRESS_URL,

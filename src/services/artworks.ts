@@ -1,3 +1,4 @@
+import { isId } from '@/core/id';
 import { rgbToOklab, hexToRgb } from '../core/colour/colour';
 import { AUDIENCES } from '../core/artwork/propose';
 import * as data from '../data/artworks';
@@ -45,7 +46,7 @@ export function filterOf(s: Search): { filter: ArtworkFilter; sort: Sort } {
   if (s.colour && !/^#?[0-9a-f]{6}$/i.test(s.colour))
     throw new Trouble('bad-request', 'colour is six hexadecimal digits, c63d22 for instance.', 'colour');
   if (s.inches && !(Number(s.inches) > 0)) throw new Trouble('bad-request', 'inches must be a number above nought.', 'inches');
-  if (s.batch && !/^[0-9a-f-]{36}$/.test(s.batch)) throw new Trouble('bad-request', 'batch is the id of a batch.', 'batch');
+  if (s.batch && !isId(s.batch)) throw new Trouble('bad-request', 'batch is the id of a batch.', 'batch');
   const repeats = oneOf(s.repeats, ['yes', 'no'], 'repeats');
   return {
     sort: oneOf(s.sort, Object.keys(SORTS) as Sort[], 'sort') ?? 'newest',

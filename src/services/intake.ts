@@ -1,3 +1,4 @@
+import { isId } from '@/core/id';
 import { createReadStream } from 'node:fs';
 import { unlink } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
@@ -32,8 +33,6 @@ export interface Destination {
   drawer?: string | null;
   batch?: string | null;
 }
-
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /**
  * Takes one file in: keeps it bit for bit, files it, and has it measured by a worker. The same bytes twice give the
@@ -73,7 +72,7 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
     });
   return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
     const drawerId = drawer ? await drawerFor(tx, drawer) : null;
-    const batchId = to.batch && UUID.test(to.batch) ? to.batch : null;
+    const batchId = isId(to.batch) ? to.batch : null;
     const id = await data.addArtwork(tx, { fileName: shown, ...kept, name: nameFrom(shown), drawerId, batchId });
     if (!id) {
       const same = (await data.artworkBySha(tx, kept.sha256))!;

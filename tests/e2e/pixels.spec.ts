@@ -15,8 +15,7 @@ test('the preview in the browser is the picture that will be sent', async ({ pag
   const answer = await fetch(BASE + proof!.pictures[0]!.picture, { headers: { authorization: `Bearer ${TOKEN}` } });
   const server = Buffer.from(await answer.arrayBuffer());
 
-  await page.goto(`/stockroom/dockets/${docket}`);
-  await page.getByLabel('Sample artwork').selectOption(artwork!);
+  await page.goto(`/stockroom/dockets/${docket}?on=${artwork}`);
   const canvas = page.locator('canvas[data-drawn]').first();
   await canvas.waitFor();
   const difference = async (): Promise<{ mean: number; far: number }> => {

@@ -1,3 +1,4 @@
+import { isId } from '@/core/id';
 import { cookies, headers } from 'next/headers';
 import { callerOf, demoCaller, type Caller } from '@/services/access';
 import { SEARCH_PARTS, type Search } from '@/services/artworks';
@@ -105,17 +106,14 @@ export function searchOf(request: Request): Search {
   return Object.fromEntries(SEARCH_PARTS.flatMap((part) => (search.has(part) ? [[part, search.get(part)!]] : [])));
 }
 
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
-
 /** A uuid, or a Trouble that says what was wrong. */
 export function uuid(value: unknown, what: string): string {
-  if (typeof value !== 'string' || !UUID.test(value)) throw new Trouble('not-found', `There is no such ${what}.`);
+  if (!isId(value)) throw new Trouble('not-found', `There is no such ${what}.`);
   return value;
 }
 
 export function uuids(value: unknown, what: string): string[] {
-  if (!Array.isArray(value) || !value.every((v) => typeof v === 'string' && UUID.test(v)))
-    throw new Trouble('bad-request', `${what} must be a list of ids.`, what);
+  if (!Array.isArray(value) || !value.every(isId)) throw new Trouble('bad-request', `${what} must be a list of ids.`, what);
   return value as string[];
 }
 

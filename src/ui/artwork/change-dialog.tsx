@@ -64,24 +64,29 @@ export function ChangeDialog({
   const [field, setField] = useState<Field>(start);
   const [value, setValue] = useState('');
   const [put, setPut] = useState('');
-  const [preview, setPreview] = useState<ChangeReport | null>(null);
+  const [preview, setPreview] = useState<{ asked: string; report: ChangeReport } | null>(null);
   const [problem, setProblem] = useState('');
   const change = changeOf(field, value, put);
   const asked = JSON.stringify(change);
   useEffect(() => {
     if (asked === 'null') return;
+    let stale = false; // answers come in any order: only that to the last question counts
     const timer = setTimeout(
       () =>
         void api<ChangeReport>('POST', '/artworks/change', { ids, change: JSON.parse(asked) as object, preview: true }).then(
           (report) => {
-            setPreview(report);
+            if (stale) return;
+            setPreview({ asked, report });
             setProblem('');
           },
-          (e: unknown) => setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
+          (e: unknown) => stale || setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
         ),
       150,
     );
-    return () => clearTimeout(timer);
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
   }, [asked, ids]);
   const apply = () =>
     api<ChangeReport>('POST', '/artworks/change', { ids, change }).then(done, (e: unknown) =>
@@ -95,7 +100,7 @@ export function ChangeDialog({
         : typeof v === 'string'
           ? v
           : '') || '–';
-  const shown = change === null ? null : preview;
+  const shown = preview?.asked === asked ? preview.report : null;
   return (
     <Dialog open onClose={close} label="Change the selection" width={680}>
       <form
@@ -114,7 +119,6 @@ export function ChangeDialog({
             onChange={(e) => {
               setField(e.target.value as Field);
               setValue(VALUES[e.target.value as Field]?.[0] ?? '');
-              setPreview(null);
             }}
           >
             {Object.entries(FIELDS).map(([f, word]) => (

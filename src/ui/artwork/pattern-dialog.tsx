@@ -27,18 +27,23 @@ export function PatternDialog({
   const some = ids.slice(0, 500);
   const key = some.join();
   useEffect(() => {
+    let stale = false;
     const timer = setTimeout(
       () =>
         void api<Preview>('POST', '/artworks/file-names', { pattern: text, ids: key ? key.split(',') : [] }).then(
           (p) => {
+            if (stale) return;
             setPreview(p);
             setProblem('');
           },
-          (e: unknown) => setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
+          (e: unknown) => stale || setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
         ),
       200,
     );
-    return () => clearTimeout(timer);
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
   }, [text, key]);
   const keep = (what: string) =>
     void act(() =>

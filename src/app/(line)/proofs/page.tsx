@@ -1,3 +1,4 @@
+import { isId } from '@/core/id';
 import { visitor } from '@/app/_http/page';
 import { listProofs } from '@/services/proofs';
 import { listRuns } from '@/services/runs';
@@ -13,7 +14,7 @@ const WAITING = 'drafting,held,ready,passed,refused';
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
   const caller = await visitor();
   const { run, state, ids, open } = await searchParams;
-  const known = run && /^[0-9a-f-]{36}$/.test(run) ? run : undefined;
+  const known = isId(run) ? run : undefined;
   // a single proof is found among all of them, whatever its state
   const everything = Boolean(known ?? ids ?? open);
   const all = await listProofs(caller.workspace, {

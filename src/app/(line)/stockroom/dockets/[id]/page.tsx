@@ -1,6 +1,7 @@
+import { isId } from '@/core/id';
 import { notFound } from 'next/navigation';
 import { visitor } from '@/app/_http/page';
-import { listArtworks } from '@/services/artworks';
+import { artworksOf, listArtworks } from '@/services/artworks';
 import { scenes } from '@/services/scenes';
 import { starterDocket } from '@/services/setup';
 import { outlets } from '@/services/outlets';
@@ -20,10 +21,10 @@ export default async function Page({
 }) {
   const caller = await visitor();
   const { id } = await params;
-  const { blank } = await searchParams;
+  const { blank, on } = await searchParams;
   const goods = await blanks(caller.workspace);
   const starting = goods.find((b) => b.id === blank) ?? goods[0];
-  if (!starting || (id !== 'new' && !/^[0-9a-f-]{36}$/.test(id))) notFound();
+  if (!starting || (id !== 'new' && !isId(id))) notFound();
   const it =
     id === 'new'
       ? { id: '', name: '', blankId: starting.id, spec: starterDocket(starting) }
@@ -32,6 +33,8 @@ export default async function Page({
           throw e;
         });
   const samples = await listArtworks(caller.workspace, { state: 'ready' }, 0, 60);
+  // an artwork that the address names is tried first, however many others there are
+  const named = isId(on) ? await artworksOf(caller.workspace, [on]) : [];
   const houses = await outlets(caller.workspace);
   return (
     <DocketEditor
@@ -39,7 +42,7 @@ export default async function Page({
       docket={it}
       blanks={goods}
       scenes={scenes()}
-      samples={samples.map(artworkView)}
+      samples={[...named, ...samples.filter((a) => a.id !== on)].map(artworkView)}
       outlets={houses.map(outletView)}
     />
   );
