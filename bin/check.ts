@@ -25,11 +25,15 @@ async function run(step: string, program: string, args: string[], env: Record<st
   return code ?? 1;
 }
 
-/** A step that either holds or does not. */
+/** A step that either holds or does not; what it says is shown when it has ended, so that steps may go side by side. */
 async function holds(step: string, program: string, args: string[]): Promise<void> {
   if (!wanted(step)) return;
-  const good = (await run(step, program, args)) === 0;
-  tally[good ? 'passed' : 'failed']++;
+  const child = spawn(process.execPath, [program, ...args], { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+  let said = '';
+  for (const out of [child.stdout, child.stderr]) out.on('data', (text: Buffer) => (said += text.toString()));
+  const [code] = (await once(child, 'close')) as [number | null];
+  console.log(`\n── ${step}\n${said.trim()}`);
+  tally[code === 0 ? 'passed' : 'failed']++;
 }
 
 /** Adds a runner's own counts; a runner that ran nothing has failed. */
@@ -83,13 +87,16 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => 
 try {
   await holds('format', 'node_modules/prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
   ensureBuilt(ROOT, (line) => console.log(line));
-  await holds('types', 'node_modules/typescript/bin/tsc', ['--noEmit']);
-  await holds('lint', 'node_modules/eslint/bin/eslint.js', ['.']);
-  await holds('dependencies', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', [
-    '--config',
-    '.dependency-cruiser.cjs',
-    'src',
-    'standins',
+  await Promise.all([
+    holds('lint', 'node_modules/eslint/bin/eslint.js', ['.']),
+    holds('types', 'node_modules/typescript/bin/tsc', ['--noEmit']).then(() =>
+      holds('dependencies', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', [
+        '--config',
+        '.dependency-cruiser.cjs',
+        'src',
+        'standins',
+      ]),
+    ),
   ]);
   const jest = async (project: string, env = {}) => {
     if (!wanted(project)) return;
@@ -104,7 +111,8 @@ try {
           '--ci',
           '--selectProjects',
           project,
-          '--runInBand',
+          // tests across parts have one stack in common
+          ...(project === 'unit' ? ['--maxWorkers', '2'] : ['--runInBand']),
           '--forceExit',
           '--json',
           '--outputFile',
@@ -117,6 +125,7 @@ try {
   };
   await jest('unit');
   if (wanted('integration') || wanted('e2e')) {
+    process.env.PRESS_HOLD_ANSWERS = '1'; // every answer is held to its description
     stack = await startStack({
       folder: path.join(folder, 'data'),
       port: await freePort(),

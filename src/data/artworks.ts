@@ -266,7 +266,9 @@ export async function writeEditables(tx: Tx, all: (Editable & { id: string })[])
 }
 
 /** How often each value of a field occurs, for the choices of a search. */
-export const choices = (tx: Tx): Promise<{ field: string; value: string; count: number }[]> =>
+export const choices = (
+  tx: Tx,
+): Promise<{ field: 'subject' | 'occasion' | 'mark' | 'standing'; value: string; count: number }[]> =>
   rows(
     tx,
     `SELECT 'subject' AS field, subject AS value, count(*)::int AS count FROM artwork WHERE standing = 'here' AND subject <> '' GROUP BY subject

@@ -93,10 +93,12 @@ export async function artwork(workspace: string, id: string): Promise<ArtworkRow
   return found;
 }
 
+export type Choices = Record<'subject' | 'occasion' | 'mark' | 'standing', { value: string; count: number }[]>;
+
 /** How often each subject, occasion and mark occurs, and how many artworks are here, aside and deleted. */
-export async function choices(workspace: string): Promise<Record<string, { value: string; count: number }[]>> {
-  const out: Record<string, { value: string; count: number }[]> = { subject: [], occasion: [], mark: [], standing: [] };
-  for (const { field, value, count } of await inWorkspace(workspace, data.choices)) out[field]!.push({ value, count });
+export async function choices(workspace: string): Promise<Choices> {
+  const out: Choices = { subject: [], occasion: [], mark: [], standing: [] };
+  for (const { field, value, count } of await inWorkspace(workspace, data.choices)) out[field].push({ value, count });
   return out;
 }
 

@@ -16,6 +16,9 @@ export type { OutletRow };
 /** Outlets change their limits without warning: rules are asked for anew this often. */
 const RULES_EVERY_SECONDS = 86_400;
 
+/** How outlets of a style are connected: by a key, or on the outlet's own page. */
+export const connectingBy = (style: string): 'key' | 'consent' => adapterFor(style).connecting.by;
+
 export const outlets = (workspace: string): Promise<OutletRow[]> => inWorkspace(workspace, data.listOutlets);
 
 export const addOutlet = (workspace: string, o: { id: string; name: string; style: string; baseUrl: string }): Promise<void> =>

@@ -58,13 +58,6 @@ export async function setArtworkSettings(workspace: string, change: Partial<Artw
     const pattern = readPattern(fileNamePattern);
     if (typeof pattern === 'string') throw new Trouble('not-valid', pattern, 'fileNamePattern');
   }
-  for (const [key, it] of Object.entries(markKeys ?? {}))
-    if (!/^[1-9]$/.test(key) || !it?.value || !['mark', 'audience', 'occasion', 'subject'].includes(it.field))
-      throw new Trouble(
-        'not-valid',
-        'A key is one of 1 to 9 and sets a mark, an audience, an occasion or a subject.',
-        'markKeys',
-      );
   await inWorkspace(workspace, async (tx) => {
     if (fileNamePattern !== undefined) await data.setSetting(tx, PATTERN_SETTING, fileNamePattern.trim());
     if (markKeys !== undefined) await data.setSetting(tx, KEYS_SETTING, markKeys);

@@ -1,19 +1,12 @@
-import Ajv, { type ErrorObject, type JSONSchemaType } from 'ajv';
 import { fill } from '../core/copy/wording';
 import type { BlankSpec, DocketSpec } from '../core/planning/docket';
 import * as data from '../data/stockroom';
 import type { DocketRow } from '../data/stockroom';
 import { inWorkspace } from '../data/database';
-import { DOCKET_SCHEMA } from './docket-schema';
 import { sceneById } from './scenes';
 import { Trouble } from './trouble';
 
 export type { DocketRow };
-
-const ajv = new Ajv({ allErrors: true });
-const docketIsValid = ajv.compile<DocketSpec>(DOCKET_SCHEMA as unknown as JSONSchemaType<DocketSpec>);
-
-const say = (e: ErrorObject) => `${e.instancePath.slice(1).replaceAll('/', '.') || 'docket'} ${e.message}`;
 
 export const blanks = (workspace: string): Promise<BlankSpec[]> => inWorkspace(workspace, data.listBlanks);
 export const dockets = (workspace: string): Promise<DocketRow[]> => inWorkspace(workspace, data.listDockets);
@@ -24,14 +17,8 @@ export async function docket(workspace: string, id: string): Promise<DocketRow> 
   return found;
 }
 
-/** Holds a docket's spec against its schema, its blank and its own patterns. Throws a Trouble with the first fault. */
-export async function checkDocket(workspace: string, blankId: string, spec: unknown): Promise<DocketSpec> {
-  if (!docketIsValid(spec))
-    throw new Trouble(
-      'not-valid',
-      `${docketIsValid.errors!.map(say).join('; ')}.`,
-      docketIsValid.errors![0]!.instancePath.slice(1),
-    );
+/** Holds a docket's spec against its blank and its own patterns. Throws a Trouble with the first fault. */
+export async function checkDocket(workspace: string, blankId: string, spec: DocketSpec): Promise<DocketSpec> {
   const blank = (await blanks(workspace)).find((b) => b.id === blankId);
   if (!blank) throw new Trouble('not-valid', 'That blank is not in the stockroom.', 'blankId');
   const unknown = (kind: string, wanted: string[], there: string[]) => {
@@ -69,7 +56,7 @@ export async function saveDocket(
   workspace: string,
   input: { id: string | null; name: string; blankId: string; spec: DocketSpec },
 ): Promise<DocketRow> {
-  if (!input.name?.trim()) throw new Trouble('not-valid', 'A docket needs a name.', 'name');
+  if (!input.name.trim()) throw new Trouble('not-valid', 'A docket needs a name.', 'name');
   await checkDocket(workspace, input.blankId, input.spec);
   const id = await inWorkspace(workspace, (tx) => data.putDocket(tx, { ...input, name: input.name.trim() })).catch(
     (e: { code?: string }) => {

@@ -6,8 +6,11 @@ const TABLE = {
   'bad-request': [400, 'The request cannot be read'],
   conflict: [409, 'That does not fit the present state'],
   'not-valid': [422, 'Something is not right'],
+  'no-such-method': [405, 'Cannot be asked for like this'],
   'too-large': [413, 'Too large'],
+  'not-json': [415, 'Not a kind of body that is read here'],
   'outlet-trouble': [502, 'The outlet did not take part'],
+  trouble: [503, 'Trouble on our side'],
 } as const;
 
 export type TroubleCode = keyof typeof TABLE;

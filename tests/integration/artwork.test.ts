@@ -72,7 +72,7 @@ test.each([
   ['GET', '/artworks/not-an-id', undefined, 404],
   ['GET', '/artworks?limit=many', undefined, 400],
   ['PATCH', '/artworks/00000000-0000-0000-0000-000000000000', { name: 'x' }, 404],
-  ['POST', '/runs', { artworks: ['x'] }, 400],
+  ['POST', '/runs', { artworks: ['x'] }, 422],
   ['POST', '/runs', {}, 422],
 ] as const)('%s %s is refused as a problem', async (method, path, body, status) => {
   const answer = await call<{ title: string; detail: string; status: number }>(method, path, body);

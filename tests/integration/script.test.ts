@@ -1,9 +1,9 @@
 import { execFile } from 'node:child_process';
-import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { motif, ok, openShop, TOKEN, BASE } from './press';
+import { motif, openShop, TOKEN, BASE } from './press';
 
 jest.setTimeout(180_000);
 
@@ -21,30 +21,4 @@ test('the script in docs/api.md does the whole job', async () => {
   });
   expect(stdout).toMatch(/http:\/\/127\.0\.0\.1:\d+\/kestrel\/fair\/[0-9a-f]{10}\b/);
   expect(stdout).toMatch(/http:\/\/127\.0\.0\.1:\d+\/quayside\/shop\/design-0/);
-});
-
-test('the API description names every route that is there, and none that is not', async () => {
-  const { paths, openapi } = await ok<{ openapi: string; paths: Record<string, Record<string, unknown>> }>(
-    'GET',
-    '/openapi.json',
-  );
-  expect(openapi).toMatch(/^3\.1/);
-  const found: string[] = [];
-  const walk = (folder: string, at: string) => {
-    for (const entry of readdirSync(folder, { withFileTypes: true })) {
-      if (entry.isDirectory()) walk(join(folder, entry.name), `${at}/${entry.name.replace(/^\[(.*)\]$/, '{$1}')}`);
-      else if (entry.name === 'route.ts')
-        for (const m of readFileSync(join(folder, entry.name), 'utf8').matchAll(
-          /export const (GET|HEAD|POST|PUT|PATCH|DELETE)\b/g,
-        ))
-          found.push(`${m[1]!.toLowerCase()} ${at}`);
-    }
-  };
-  walk('src/app/api/v1', '');
-  const described = Object.entries(paths).flatMap(([path, verbs]) =>
-    Object.keys(verbs)
-      .filter((v) => v !== 'parameters')
-      .map((v) => `${v} ${path}`),
-  );
-  expect(described.sort()).toEqual(found.sort());
 });

@@ -5,6 +5,8 @@ jest.setTimeout(120_000);
 
 interface Report {
   changed: number;
+  carried: number;
+  of: number;
   examples: { id: string; field: string }[];
   undo: string;
 }
@@ -105,6 +107,7 @@ describe('near copies', () => {
       made.examples.map((e) => e.id).sort(),
     ]);
     expect(made.examples.map((e) => e.id)).toContain(b);
+    expect([made.of, made.carried]).toEqual([1, made.changed - 1]);
     const stranger = await one();
     await ok('POST', '/artworks/alike', { ids: [a, stranger], decision: 'link' });
     const pairs = (await ok<{ alike: { id: string; kind: string; decision: string }[] }>('GET', `/artworks/${a}/uses`)).alike;

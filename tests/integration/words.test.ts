@@ -8,11 +8,11 @@ import { derivedName, keepDerived } from '../../src/files/store';
 jest.setTimeout(300_000);
 
 // known text against recognised text: made-up phrases in faces that ship, so the truth is ours and exact
-test('forty-four phrases in eleven faces of ten families, in light and in dark ink, are read well enough to search by', async () => {
+test('phrases in eleven faces of ten families, in light and in dark ink, are read well enough to search by', async () => {
   const sums = { light: { hits: 0, known: 0, read: 0 }, dark: { hits: 0, known: 0, read: 0 } };
-  // each phrase once, in light and dark by turns
-  const designs = letteredDesigns().filter((_, i) => (i >> 1) % 2 === i % 2);
-  expect(designs.length).toBe(44);
+  // every other phrase, in light and dark by turns; `npm run bench -- sureness` reads all of them
+  const designs = letteredDesigns().filter((_, i) => i % 4 === (i % 8 < 4 ? 0 : 1));
+  expect(designs.length).toBe(22);
   const names = designs.map((design) => derivedName(['words test', design.file], '.png'));
   for (const [i, design] of designs.entries()) await keepDerived(names[i]!, await drawLettered(design, 1600));
   // the very program that reads words, two at a time as in the worker

@@ -1,5 +1,5 @@
 import { Toaster } from 'sonner';
-import { visitor } from '@/app/_http/page';
+import { visitor } from '@/app/visitor';
 import { line } from '@/services/line';
 import { CommandBox } from '@/ui/shell/command-box';
 import { Keys } from '@/ui/shell/keys';

@@ -5,7 +5,6 @@ import type { DrawerRow } from '@/services/drawers';
 import { api, Refusal } from '../api';
 import { count } from '../format';
 import { Dialog } from '../shell/dialog';
-import type { Cards } from './store';
 
 const FIELDS = {
   subject: 'Subject is',
@@ -45,17 +44,24 @@ function changeOf(field: Field, value: string, put: string): object | null {
   return { [field]: value.trim() };
 }
 
+const said = ({ changed, carried, of, examples }: ChangeReport): string =>
+  [
+    `${changed - carried} of ${of} change`,
+    carried ? `${count(carried, 'near copy', 'near copies')} with them` : '',
+    examples.length && changed > examples.length ? `the first ${examples.length} are shown` : '',
+  ]
+    .filter(Boolean)
+    .join('; ');
+
 /** Changes one field of the whole selection, after showing what would become of each. */
 export function ChangeDialog({
   ids,
-  cards,
   drawers,
   start,
   close,
   done,
 }: {
   ids: string[];
-  cards: Cards;
   drawers: DrawerRow[];
   start: Field;
   close: () => void;
@@ -183,7 +189,7 @@ export function ChangeDialog({
               <tbody>
                 {shown.examples.map((x) => (
                   <tr key={`${x.id}${x.field}`} className="border-b border-rule2">
-                    <td className="max-w-[200px] truncate px-3 py-1 font-semibold">{cards.get(x.id)?.name ?? '…'}</td>
+                    <td className="max-w-[200px] truncate px-3 py-1 font-semibold">{x.name}</td>
                     <td className="max-w-[180px] truncate px-2 text-soft line-through">{show(x.before)}</td>
                     <td className="max-w-[220px] truncate px-2 text-teal">{show(x.after)}</td>
                   </tr>
@@ -193,11 +199,7 @@ export function ChangeDialog({
           )}
         </div>
         <div className="mt-4 flex items-center justify-end gap-2">
-          <span className="mr-auto text-soft">
-            {shown
-              ? `${shown.changed} of ${shown.of} change${shown.changed > shown.examples.length && shown.examples.length ? `; the first ${shown.examples.length} are shown` : ''}`
-              : ''}
-          </span>
+          <span className="mr-auto text-soft">{shown && said(shown)}</span>
           <button type="button" className="button quiet" onClick={close}>
             Leave it
           </button>

@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Link2 } from 'lucide-react';
 import { memo, useEffect, useRef, useState } from 'react';
-import type { CardView } from '@/services/views';
+import type { CardView } from '@/api/views';
 import { useCardsChange, type Cards } from './store';
 import { groundStyle, SIZES, type Size } from './types';
 

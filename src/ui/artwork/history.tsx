@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { ProofState } from '@/services/runs';
-import type { ArtworkView } from '@/services/views';
+import type { ArtworkView } from '@/api/views';
 import { act, api } from '../api';
 import { bytes, count } from '../format';
 import { Mark } from '../marks';

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import type { ArtworkView } from '@/services/views';
+import type { ArtworkView } from '@/api/views';
 import { useLive } from './store';
 import { groundStyle } from './types';
 

@@ -1,5 +1,5 @@
 'use client';
-import type { ArtworkView } from '@/services/views';
+import type { ArtworkView } from '@/api/views';
 import { useLive } from './store';
 import { groundStyle } from './types';
 

@@ -2,7 +2,7 @@
 import { doubts, SURE_ENOUGH } from '@/core/artwork/doubt';
 import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
-import type { ArtworkView } from '@/services/views';
+import type { ArtworkView } from '@/api/views';
 import { act, api } from '../api';
 import { bytes } from '../format';
 import { Line, Slip } from '../slip';

@@ -356,14 +356,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
         <ArtworkSlip key={openId} id={openId} ground={ground} close={() => put({ open: null })} changed={done} />
       )}
       {asking?.what === 'change' && (
-        <ChangeDialog
-          ids={target}
-          cards={cards}
-          drawers={drawers}
-          start={asking.field}
-          close={() => setAsking(null)}
-          done={finish}
-        />
+        <ChangeDialog ids={target} drawers={drawers} start={asking.field} close={() => setAsking(null)} done={finish} />
       )}
       {asking?.what === 'pattern' && (
         <PatternDialog ids={target} pattern={settings.fileNamePattern} close={() => setAsking(null)} done={finish} />

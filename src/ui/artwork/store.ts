@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import type { CardView } from '@/services/views';
+import type { CardView } from '@/api/views';
 import { api } from '../api';
 import { onChange } from '../shell/live';
 

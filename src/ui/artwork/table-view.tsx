@@ -1,7 +1,7 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
-import type { CardView } from '@/services/views';
+import type { CardView } from '@/api/views';
 import { bytes } from '../format';
 import type { Grip } from './contact-sheet';
 import { useCardsChange, type Cards } from './store';

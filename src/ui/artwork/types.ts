@@ -1,6 +1,6 @@
 import type { DrawerRow } from '@/services/drawers';
 import type { ArtworkSettings, SavedSearch } from '@/services/searches';
-import type { CardView } from '@/services/views';
+import type { CardView } from '@/api/views';
 
 export interface Parcel {
   id: string;

@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ExternalLink } from 'lucide-react';
 import Link from 'next/link';
 import { useMemo, useRef, useState } from 'react';
-import type { ListingView } from '@/services/views';
+import type { ListingView } from '@/api/views';
 import { act, api } from '../api';
 import { amount, count } from '../format';
 import { Mark } from '../marks';

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { RunReport } from '@/services/runs';
-import type { OutletView, ProofView } from '@/services/views';
+import type { OutletView, ProofView } from '@/api/views';
 import { act, api } from '../api';
 import { amount, count } from '../format';
 import { Dialog } from '../shell/dialog';

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { ProofState, RunReport } from '@/services/runs';
-import type { OutletView } from '@/services/views';
+import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
 import { count, pictureAddress } from '../format';
 import { Mark, STATES } from '../marks';

@@ -1,5 +1,5 @@
 'use client';
-import type { ProofView } from '@/services/views';
+import type { ProofView } from '@/api/views';
 import { act, api } from '../api';
 
 /** What is wrong with a proof, as sentences with a way out. Notes that stop nothing are quieter. */

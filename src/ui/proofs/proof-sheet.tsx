@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { OutletView, ProofView } from '@/services/views';
+import type { OutletView, ProofView } from '@/api/views';
 import { fromDecimal } from '@/core/money/money';
 import { act, api } from '../api';
 import { amount } from '../format';

@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
-import type { ProofView } from '@/services/views';
+import type { ProofView } from '@/api/views';
 import { act, api } from '../api';
 import { amount } from '../format';
 import { Mark } from '../marks';

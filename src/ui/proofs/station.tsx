@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { OutletView, ProofView } from '@/services/views';
+import type { OutletView, ProofView } from '@/api/views';
 import { act, api } from '../api';
 import { count } from '../format';
 import { Mark } from '../marks';

@@ -3,7 +3,7 @@ import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { RunReport } from '@/services/runs';
-import type { ArtworkView } from '@/services/views';
+import type { ArtworkView } from '@/api/views';
 import { api } from '../api';
 
 const PLACES: [string, string][] = [

@@ -8,7 +8,7 @@ import { fromDecimal } from '@/core/money/money';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { Problem } from '@/core/rules/rules';
 import type { DocketRow } from '@/services/stockroom';
-import type { ArtworkView, OutletView, ProofView } from '@/services/views';
+import type { ArtworkView, OutletView, ProofView } from '@/api/views';
 import { act, api, Refusal } from '../api';
 import { amount } from '../format';
 import { PriceBars } from '../proofs/price-bars';

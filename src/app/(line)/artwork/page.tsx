@@ -1,10 +1,10 @@
-import { visitor } from '@/app/_http/page';
+import { visitor } from '@/app/visitor';
 import { artworksOf, choices, findArtworks, listRefused, SEARCH_PARTS, type Search } from '@/services/artworks';
 import { drawers } from '@/services/drawers';
 import { listParcels } from '@/services/intake';
 import { artworkSettings, savedSearches } from '@/services/searches';
 import { blanks } from '@/services/stockroom';
-import { cardView } from '@/services/views';
+import { cardView } from '@/api/views';
 import { ArtworkStation } from '@/ui/artwork/station';
 
 export const metadata = { title: 'Artwork' };

@@ -1,6 +1,6 @@
-import { visitor } from '@/app/_http/page';
+import { visitor } from '@/app/visitor';
 import { listListingsOf } from '@/services/line';
-import { listingView } from '@/services/views';
+import { listingView } from '@/api/views';
 import { LedgerStation } from '@/ui/ledger/station';
 
 export const metadata = { title: 'Ledger' };

@@ -1,8 +1,8 @@
-import { visitor } from '@/app/_http/page';
+import { visitor } from '@/app/visitor';
 import { listRuns, runPictures } from '@/services/runs';
 import { listProofs } from '@/services/proofs';
 import { outlets } from '@/services/outlets';
-import { outletView } from '@/services/views';
+import { outletView } from '@/api/views';
 import { PressStation } from '@/ui/press/station';
 
 export const metadata = { title: 'Press' };

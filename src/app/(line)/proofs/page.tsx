@@ -1,10 +1,10 @@
 import { isId } from '@/core/id';
-import { visitor } from '@/app/_http/page';
+import { visitor } from '@/app/visitor';
 import { listProofs } from '@/services/proofs';
 import { listRuns } from '@/services/runs';
 import { outlets } from '@/services/outlets';
 import { dockets } from '@/services/stockroom';
-import { outletView, proofView } from '@/services/views';
+import { outletView, proofView } from '@/api/views';
 import { ProofStation } from '@/ui/proofs/station';
 
 export const metadata = { title: 'Proofs' };

@@ -1,4 +1,4 @@
-import { visitor } from '@/app/_http/page';
+import { visitor } from '@/app/visitor';
 import { sheet } from '@/services/sheet';
 import { SheetStation } from '@/ui/sheet/station';
 

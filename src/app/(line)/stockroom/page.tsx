@@ -1,8 +1,8 @@
-import { visitor } from '@/app/_http/page';
+import { visitor } from '@/app/visitor';
 import { scenes } from '@/services/scenes';
 import { outlets } from '@/services/outlets';
 import { blanks, dockets } from '@/services/stockroom';
-import { outletView } from '@/services/views';
+import { outletView } from '@/api/views';
 import { Stockroom } from '@/ui/stockroom/stockroom';
 
 export const metadata = { title: 'Stockroom' };

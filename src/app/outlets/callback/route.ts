@@ -1,10 +1,11 @@
-import { answer, whoAsks } from '@/app/_http/route';
+import { whoAsks } from '@/api/caller';
+import { answered } from '@/api/problem';
 import { endConsent } from '@/services/outlets';
 import { Trouble } from '@/services/trouble';
 
 /** Where an OAuth outlet sends the seller back to. */
 export const GET = (request: Request): Promise<Response> =>
-  answer(async () => {
+  answered(async () => {
     const caller = await whoAsks();
     if (!caller) throw new Trouble('not-signed-in', 'Sign in first, then connect the outlet again.');
     const q = new URL(request.url).searchParams;

@@ -1,13 +1,13 @@
 import { isId } from '@/core/id';
 import { notFound } from 'next/navigation';
-import { visitor } from '@/app/_http/page';
+import { visitor } from '@/app/visitor';
 import { artworksOf, listArtworks } from '@/services/artworks';
 import { scenes } from '@/services/scenes';
 import { starterDocket } from '@/services/setup';
 import { outlets } from '@/services/outlets';
 import { blanks, docket } from '@/services/stockroom';
 import { Trouble } from '@/services/trouble';
-import { artworkView, outletView } from '@/services/views';
+import { artworkView, outletView } from '@/api/views';
 import { DocketEditor } from '@/ui/stockroom/docket-editor';
 
 export const metadata = { title: 'Docket' };

@@ -1,0 +1,37 @@
+import { cookies, headers } from 'next/headers';
+import { callerOf, demoCaller, type Caller } from '@/services/access';
+
+const SESSION_COOKIE = 'press_session';
+const SESSION_SECONDS = 30 * 86_400;
+
+/** Who is asking: an API token, a session cookie, or the demo on loopback. Null for strangers. */
+export async function whoAsks(): Promise<Caller | null> {
+  const bearer = (await headers()).get('authorization')?.match(/^Bearer (.+)$/)?.[1];
+  if (bearer) return callerOf(bearer);
+  const caller = await callerOf((await cookies()).get(SESSION_COOKIE)?.value);
+  return caller ?? ((await onLoopback()) ? demoCaller() : null);
+}
+
+/** Asked for by a loopback name: a name that somebody else made point here does not get the demo's automatic sign-in. */
+async function onLoopback(): Promise<boolean> {
+  return /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test((await headers()).get('host') ?? '');
+}
+
+/** Puts a session into the browser: not readable by scripts, not sent from other sites. */
+export async function giveSession(secret: string): Promise<void> {
+  (await cookies()).set(SESSION_COOKIE, secret, {
+    httpOnly: true,
+    sameSite: 'lax',
+    path: '/',
+    maxAge: SESSION_SECONDS,
+    secure: (process.env.PRESS_URL ?? '').startsWith('https'),
+  });
+}
+
+/** Takes the session out of the browser; its secret, where there was one. */
+export async function endSession(): Promise<string | null> {
+  const jar = await cookies();
+  const secret = jar.get(SESSION_COOKIE)?.value ?? null;
+  jar.delete(SESSION_COOKIE);
+  return secret;
+}

@@ -1,0 +1,92 @@
+import { Type, type TProperties, type TSchema } from '@sinclair/typebox';
+import Ajv, { type ValidateFunction } from 'ajv';
+import addFormats from 'ajv-formats';
+import { faultOf } from '@/core/schema/fault';
+import { Trouble } from '@/services/trouble';
+import type { Route } from './route';
+
+/** The most that a JSON body may weigh; files come as streams. */
+export const MAX_BODY_BYTES = 1024 ** 2;
+
+const bodies = new Ajv({ strict: false });
+/** Addresses hold text only: numbers in them are read, and what is left out takes its default. */
+const addresses = new Ajv({ strict: false, coerceTypes: true, useDefaults: true });
+for (const ajv of [bodies, addresses]) addFormats(ajv);
+
+const made = new Map<TSchema | TProperties, ValidateFunction>();
+/** Checks are made when they are first needed and kept: there are as many as the table has schemas. */
+function checkOf(schema: TSchema, key: TSchema | TProperties = schema, ajv = bodies): ValidateFunction {
+  const known = made.get(key) ?? ajv.compile(schema);
+  made.set(key, known);
+  return known;
+}
+
+/** Holds a value against a schema: what is wrong with it, or null. */
+export function faultIn(schema: TSchema, value: unknown, whole: string): { field?: string; sentence: string } | null {
+  const check = checkOf(schema);
+  return check(value) ? null : faultOf(check.errors!, whole);
+}
+
+/** The parts of an address that name something. One that is not written as a name of its kind names nothing. */
+export function paramsOf(route: Route, told: Record<string, string>): Record<string, unknown> {
+  const params: Record<string, unknown> = { ...told };
+  if (!checkOf(Type.Object(route.params), route.params, addresses)(params)) {
+    const wrong = Object.entries(route.params).find(
+      ([name, schema]) => !checkOf(Type.Object({ [name]: schema }), schema, addresses)({ ...told }),
+    );
+    throw new Trouble('not-found', `There is no such ${wrong?.[1].title ?? 'thing'}.`);
+  }
+  return params;
+}
+
+/** The query of an address: fields it does not know are left aside, the same one twice counts once. */
+export function queryOf(route: Route, search: URLSearchParams): Record<string, unknown> {
+  const query: Record<string, unknown> = {};
+  for (const name of Object.keys(route.query)) if (search.has(name)) query[name] = search.get(name)!;
+  const check = checkOf(Type.Object(route.query), route.query, addresses);
+  for (const value of Object.values(query)) if (!isClean(value)) throw new Trouble('bad-request', UNCLEAN);
+  if (check(query)) return query;
+  const { field, sentence } = faultOf(check.errors!, 'The address');
+  throw new Trouble('bad-request', sentence, field);
+}
+
+const UNCLEAN = 'There are characters in this that no text has: a NUL, or half of a surrogate pair.';
+/** No text holds a NUL (the database takes none) or half a surrogate pair (it is no Unicode: RFC 3629, section 3). */
+const isClean = (value: unknown): boolean =>
+  typeof value === 'string'
+    ? !/\0|\p{Surrogate}/u.test(value)
+    : !value || typeof value !== 'object' || Object.entries(value).every(([name, inner]) => isClean(name) && isClean(inner));
+
+/** Reads a body up to its limit, whatever its header says of its length. */
+async function textOf(request: Request): Promise<string> {
+  const tooLarge = () =>
+    new Trouble('too-large', `A request can have at most ${MAX_BODY_BYTES / 1024 ** 2} MB; files are sent as files.`);
+  if (Number(request.headers.get('content-length') ?? 0) > MAX_BODY_BYTES) throw tooLarge();
+  if (!request.body) return '';
+  const parts: Uint8Array[] = [];
+  let bytes = 0;
+  for await (const part of request.body as unknown as AsyncIterable<Uint8Array>) {
+    bytes += part.byteLength;
+    if (bytes > MAX_BODY_BYTES) throw tooLarge();
+    parts.push(part);
+  }
+  return Buffer.concat(parts).toString('utf8');
+}
+
+/** The body of a request, read, clean, and of the shape that the operation wants. */
+export async function bodyOf(schema: TSchema, request: Request): Promise<unknown> {
+  const text = await textOf(request);
+  const type = request.headers.get('content-type') ?? '';
+  if (text && !/^application\/json\s*(;|$)/i.test(type))
+    throw new Trouble('not-json', 'Send JSON: Content-Type: application/json.');
+  let value: unknown;
+  try {
+    value = text ? JSON.parse(text) : {};
+  } catch {
+    throw new Trouble('bad-request', 'The body is not JSON that can be read.');
+  }
+  if (!isClean(value)) throw new Trouble('not-valid', UNCLEAN);
+  const fault = faultIn(schema, value, 'The body');
+  if (fault) throw new Trouble('not-valid', fault.sentence, fault.field);
+  return value;
+}

@@ -1,2 +1,0 @@
-export const dynamic = 'force-dynamic';
-export const GET = (): Response => Response.json({ ok: true });

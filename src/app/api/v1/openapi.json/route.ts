@@ -1,3 +1,0 @@
-import { DOCUMENT } from './document';
-
-export const GET = (): Response => Response.json(DOCUMENT);
