@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import sharp, { type Sharp } from 'sharp';
-import { fingerprint, type Fingerprint } from '../src/core/artwork/fingerprint';
+import { fingerprint, type Fingerprint } from '../src/core/artwork/likeness/fingerprint';
 
 /** Open clip art (public domain), from Debian's package openclipart-png. */
 const CLIP_ART = '/usr/share/openclipart/png';

@@ -6,8 +6,8 @@ import { draw } from '../demo/draw';
 import { freePort, ROOT, startStack } from '../bin/stack';
 import { ensureBuilt } from '../bin/built';
 import { closeDatabase } from '../src/data/database';
-import { adoptToken, demoWorkspace } from '../src/services/access';
-import { openStockroom } from '../src/services/setup';
+import { adoptToken, demoWorkspace } from '../src/services/people/access';
+import { openStockroom } from '../src/services/stockroom/setup';
 import { figure } from './figure';
 
 /** 36 artworks x 2 dockets x 2 outlets over HTTP: bring in, draft, render, pass, send. Drawing them is not counted. */

@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { fitSureness, sureness, type JudgedWord } from '../src/core/artwork/sureness';
+import { fitSureness, sureness, type JudgedWord } from '../src/core/artwork/words/sureness';
 import { readLines } from '../src/worker/words/read-words';
 import { figure } from './figure';
 import { drawLettered, letteredDesigns, type Lettered } from './words-set';

@@ -6,8 +6,8 @@ import os from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { closeDatabase } from '../src/data/database';
-import { adoptToken, demoWorkspace } from '../src/services/access';
-import { openStockroom } from '../src/services/setup';
+import { adoptToken, demoWorkspace } from '../src/services/people/access';
+import { openStockroom } from '../src/services/stockroom/setup';
 import { ensureBuilt } from './built';
 import { freePort, ROOT, startStack, type Stack } from './stack';
 

@@ -1,5 +1,5 @@
 import { cookies, headers } from 'next/headers';
-import { callerOf, demoCaller, type Caller } from '@/services/access';
+import { callerOf, demoCaller, type Caller } from '@/services/people/access';
 
 const SESSION_COOKIE = 'press_session';
 const SESSION_SECONDS = 30 * 86_400;

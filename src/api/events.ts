@@ -1,4 +1,4 @@
-import { hearChanges } from '@/services/changes';
+import { hearChanges } from '@/services/desk/changes';
 
 const GATHERED_MS = 250;
 const BEAT_MS = 20_000;

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import busboy from 'busboy';
-import { takeIn, type TakenIn } from '@/services/intake';
+import { takeIn, type TakenIn } from '@/services/artwork/intake';
 import { Trouble } from '@/services/trouble';
 
 const MAX_FILES = 1000;

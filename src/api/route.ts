@@ -1,5 +1,5 @@
 import type { Static, TObject, TProperties, TSchema } from '@sinclair/typebox';
-import type { Caller } from '@/services/access';
+import type { Caller } from '@/services/people/access';
 
 /**
  * One operation of the interface. From this come the check of what is asked, the type that the handler sees, the check of

@@ -1,11 +1,11 @@
-import { lostShare } from '@/core/artwork/measure';
+import { lostShare } from '@/core/artwork/measure/measure';
 import type { Rgb } from '@/core/colour/colour';
-import type { ArtworkRow } from '@/services/artworks';
-import type { ListingRow } from '@/services/line';
-import { connectingBy, type OutletRow } from '@/services/outlets';
-import type { ProofRow } from '@/services/proofs';
-import { miniName, thumbName, workingName } from '@/services/raster-names';
-import { saidText } from '@/services/understanding';
+import type { ArtworkRow } from '@/services/artwork/artworks';
+import type { ListingRow } from '@/services/line/line';
+import { connectingBy, type OutletRow } from '@/services/outlets/outlets';
+import type { ProofRow } from '@/services/line/proofs';
+import { miniName, thumbName, workingName } from '@/services/artwork/raster-names';
+import { saidText } from '@/services/artwork/understanding';
 import type { ArtworkView, CardView } from './shapes/artwork';
 import type { ListingView, ProofView } from './shapes/line';
 import type { OutletView } from './shapes/stockroom';

@@ -1,4 +1,4 @@
-import type { ProofState } from '@/services/runs';
+import type { ProofState } from '@/services/line/runs';
 
 /** Printers' marks, drawn for Union Press on a 16-unit grid. Always shown beside a word, or with one on focus. */
 const SHAPES: Record<ProofState, React.ReactNode> = {

@@ -1,7 +1,7 @@
 import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { basename, dirname, join, relative, sep } from 'node:path';
 import { watch } from 'chokidar';
-import { inboxWorkspace, takeInFile } from '../services/intake';
+import { inboxWorkspace, takeInFile } from '../services/artwork/intake';
 
 const TAKEN = 'taken';
 const REFUSED = 'refused';

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import type { PictureOrder } from '../services/prepare';
+import type { PictureOrder } from '../services/line/prepare';
 import { CannotRead } from './pictures/problem';
 import { readArtwork, type RasterNames, type ReadArtwork } from './pictures/read';
 import { renderPictures } from './pictures/render';

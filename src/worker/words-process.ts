@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import type { SaidLine } from '../core/artwork/words';
+import type { SaidLine } from '../core/artwork/words/words';
 import { pathOf } from '../files/store';
 import { readWords } from './words/read-words';
 

@@ -2,7 +2,7 @@ import { execFile } from 'node:child_process';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { drawLettered, letteredDesigns, score } from '../../bench/words-set';
-import type { SaidLine } from '../../src/core/artwork/words';
+import type { SaidLine } from '../../src/core/artwork/words/words';
 import { derivedName, keepDerived } from '../../src/files/store';
 
 jest.setTimeout(300_000);

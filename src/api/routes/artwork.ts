@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { Type } from '@sinclair/typebox';
-import { alikeTo, decideAlike, openGroups } from '@/services/alike';
+import { alikeTo, decideAlike, openGroups } from '@/services/artwork/alike';
 import {
   artwork,
   artworksOf,
@@ -10,11 +10,11 @@ import {
   listArtworks,
   listRefused,
   usesOf,
-} from '@/services/artworks';
-import { changeArtworks, dependants, emptyBin, undo } from '@/services/changing';
-import { drawers, makeDrawer, moveDrawer, removeDrawer } from '@/services/drawers';
-import { dismissParcels, listParcels, stopParcel } from '@/services/intake';
-import { originalOf } from '@/services/pictures';
+} from '@/services/artwork/artworks';
+import { changeArtworks, dependants, emptyBin, undo } from '@/services/artwork/changing';
+import { drawers, makeDrawer, moveDrawer, removeDrawer } from '@/services/artwork/drawers';
+import { dismissParcels, listParcels, stopParcel } from '@/services/artwork/intake';
+import { originalOf } from '@/services/artwork/pictures';
 import {
   artworkSettings,
   previewPattern,
@@ -22,10 +22,10 @@ import {
   savedSearches,
   saveSearch,
   setArtworkSettings,
-} from '@/services/searches';
+} from '@/services/artwork/searches';
 import { Trouble } from '@/services/trouble';
-import { goBack, putInVersion, versionsOf } from '@/services/versions';
-import { answerUpload } from '@/services/uploads';
+import { goBack, putInVersion, versionsOf } from '@/services/artwork/versions';
+import { answerUpload } from '@/services/artwork/uploads';
 import { takeForm } from '../form';
 import { paged } from '../paged';
 import { route, stream } from '../route';

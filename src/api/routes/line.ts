@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
-import { line, listListingsOf, runningWork } from '@/services/line';
-import { pictureOf } from '@/services/pictures';
-import { changeProof, listProofs, proof } from '@/services/proofs';
+import { line, listListingsOf, runningWork } from '@/services/line/line';
+import { pictureOf } from '@/services/artwork/pictures';
+import { changeProof, listProofs, proof } from '@/services/line/proofs';
 import {
   beginRun,
   goLive,
@@ -13,8 +13,8 @@ import {
   sendRun,
   stopRun,
   unpassProofs,
-} from '@/services/runs';
-import { sheet } from '@/services/sheet';
+} from '@/services/line/runs';
+import { sheet } from '@/services/line/sheet';
 import { changesOf } from '../events';
 import { paged } from '../paged';
 import { route, stream } from '../route';

@@ -1,5 +1,5 @@
-import { callerOf, makeOwner, newToken, signIn, signOut } from '@/services/access';
-import { openStockroom } from '@/services/setup';
+import { callerOf, makeOwner, newToken, signIn, signOut } from '@/services/people/access';
+import { openStockroom } from '@/services/stockroom/setup';
 import { endSession, giveSession } from '../caller';
 import { route } from '../route';
 import * as shape from '../shapes/people';

@@ -1,12 +1,12 @@
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
-import { tryDocket } from '@/services/proofs';
-import { lookAgain } from '@/services/looking';
-import { beginConsent, connectWithKey, outlets, refreshRules } from '@/services/outlets';
-import { sceneById, scenes, scenesFolder } from '@/services/scenes';
-import { refreshHouses } from '@/services/setup';
-import { blanks, checkDocket, docket, dockets, saveDocket } from '@/services/stockroom';
+import { tryDocket } from '@/services/line/proofs';
+import { lookAgain } from '@/services/outlets/looking';
+import { beginConsent, connectWithKey, outlets, refreshRules } from '@/services/outlets/outlets';
+import { sceneById, scenes, scenesFolder } from '@/services/stockroom/scenes';
+import { refreshHouses } from '@/services/stockroom/setup';
+import { blanks, checkDocket, docket, dockets, saveDocket } from '@/services/stockroom/stockroom';
 import { Trouble } from '@/services/trouble';
 import { Type } from '@sinclair/typebox';
 import { route, stream } from '../route';

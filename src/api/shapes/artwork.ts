@@ -1,6 +1,6 @@
 import { Type, type Static, type TOptional, type TString } from '@sinclair/typebox';
-import type { Measured } from '@/core/artwork/measure';
-import { SEARCH_PARTS } from '@/services/artworks';
+import type { Measured } from '@/core/artwork/measure/measure';
+import { SEARCH_PARTS } from '@/services/artwork/artworks';
 import { Exactly, Ids, Inner, Items, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
 
 const AUDIENCE = ['', 'adult', 'youth', 'child'] as const;

@@ -1,6 +1,6 @@
 import { Toaster } from 'sonner';
 import { visitor } from '@/app/visitor';
-import { line } from '@/services/line';
+import { line } from '@/services/line/line';
 import { CommandBox } from '@/ui/shell/command-box';
 import { Keys } from '@/ui/shell/keys';
 import { Live } from '@/ui/shell/live';

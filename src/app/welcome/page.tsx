@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { hasAnyAccount } from '@/services/access';
+import { hasAnyAccount } from '@/services/people/access';
 import { Door } from '@/ui/door';
 
 export const dynamic = 'force-dynamic';

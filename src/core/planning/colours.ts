@@ -1,5 +1,5 @@
 import { hexToRgb } from '../colour/colour';
-import { legibility, type Ink } from '../artwork/measure';
+import { legibility, type Ink } from '../artwork/measure/measure';
 import type { BlankColour } from './docket';
 
 /** Below this share of readable ink a cloth colour is left out. */

@@ -1,4 +1,4 @@
-import type { Measured } from '../artwork/measure';
+import type { Measured } from '../artwork/measure/measure';
 import type { Placement } from '../placement/place';
 import type { PricePlan } from '../pricing/prices';
 

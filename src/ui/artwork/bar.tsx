@@ -2,7 +2,7 @@
 import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { SearchField } from '../search-field';
-import { COLUMNS, FIRST_COLUMNS } from './table-view';
+import { COLUMNS, FIRST_COLUMNS } from './views/table-view';
 import type { Cloth, Put, Size, View } from './types';
 
 const VIEWS: [View, string, React.ComponentType<{ size?: number }>][] = [

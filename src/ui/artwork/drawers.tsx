@@ -2,7 +2,7 @@
 import { FolderPlus } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import type { DrawerRow } from '@/services/drawers';
+import type { DrawerRow } from '@/services/artwork/drawers';
 import { act, api } from '../api';
 import type { Put } from './types';
 

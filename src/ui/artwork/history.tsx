@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import type { ProofState } from '@/services/runs';
+import type { ProofState } from '@/services/line/runs';
 import type { ArtworkView } from '@/api/views';
 import { act, api } from '../api';
 import { bytes, count } from '../format';

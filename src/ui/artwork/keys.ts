@@ -1,8 +1,8 @@
 import { useEffect } from 'react';
 import { typing } from '../shell/dialog';
-import type { ChangeField } from './change-dialog';
+import type { ChangeField } from './dialogs/change-dialog';
 import type { Put, View } from './types';
-import type { Incoming } from './uploads';
+import type { Incoming } from './uploads/uploads';
 
 /** What the station asks about before it acts. */
 export type Asking =

@@ -1,8 +1,8 @@
 'use client';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import type { DrawerRow } from '@/services/drawers';
-import type { SavedSearch } from '@/services/searches';
+import type { DrawerRow } from '@/services/artwork/drawers';
+import type { SavedSearch } from '@/services/artwork/searches';
 import { act, api } from '../api';
 import { Drawers, Row } from './drawers';
 import { SEARCH_PARTS, type Choices, type Put } from './types';

@@ -1,5 +1,5 @@
 'use client';
-import { doubts, SURE_ENOUGH } from '@/core/artwork/doubt';
+import { doubts, SURE_ENOUGH } from '@/core/artwork/words/doubt';
 import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
 import type { ArtworkView } from '@/api/views';

@@ -1,5 +1,5 @@
-import type { DrawerRow } from '@/services/drawers';
-import type { ArtworkSettings, SavedSearch } from '@/services/searches';
+import type { DrawerRow } from '@/services/artwork/drawers';
+import type { ArtworkSettings, SavedSearch } from '@/services/artwork/searches';
 import type { CardView } from '@/api/views';
 
 export interface Parcel {

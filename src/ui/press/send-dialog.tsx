@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import type { RunReport } from '@/services/runs';
+import type { RunReport } from '@/services/line/runs';
 import type { OutletView, ProofView } from '@/api/views';
 import { act, api } from '../api';
 import { amount, count } from '../format';

@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { ProofState, RunReport } from '@/services/runs';
+import type { ProofState, RunReport } from '@/services/line/runs';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
 import { count, pictureAddress } from '../format';

@@ -2,8 +2,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Sheet, SheetCell, SheetRow } from '@/services/sheet';
-import type { RunReport } from '@/services/runs';
+import type { Sheet, SheetCell, SheetRow } from '@/services/line/sheet';
+import type { RunReport } from '@/services/line/runs';
 import { act, api } from '../api';
 import { amount, count, groundFor, pictureAddress } from '../format';
 import { Mark } from '../marks';

@@ -2,7 +2,7 @@
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import type { RunReport } from '@/services/runs';
+import type { RunReport } from '@/services/line/runs';
 import type { ArtworkView } from '@/api/views';
 import { api } from '../api';
 

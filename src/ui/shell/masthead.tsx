@@ -2,7 +2,7 @@
 import { MoonStar, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import type { Line } from '@/services/line';
+import type { Line } from '@/services/line/line';
 import { api } from '../api';
 
 /** The name, and the line: the stations of the job in order, each with what stands there and what waits. */

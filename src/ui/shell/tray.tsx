@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
-import type { Work } from '@/services/line';
+import type { Work } from '@/services/line/line';
 import { api } from '../api';
 import { Mark } from '../marks';
 

@@ -7,7 +7,7 @@ import { whyNot, type BlankSpec, type DocketSpec } from '@/core/planning/docket'
 import { fromDecimal } from '@/core/money/money';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { Problem } from '@/core/rules/rules';
-import type { DocketRow } from '@/services/stockroom';
+import type { DocketRow } from '@/services/stockroom/stockroom';
 import type { ArtworkView, OutletView, ProofView } from '@/api/views';
 import { act, api, Refusal } from '../api';
 import { amount } from '../format';

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { BlankSpec } from '@/core/planning/docket';
 import type { SceneSheet } from '@/core/scene/scene';
-import type { DocketRow } from '@/services/stockroom';
+import type { DocketRow } from '@/services/stockroom/stockroom';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
 import { amount, count } from '../format';

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { reduceAndCount, reductionFor, type FullCounts, type Pixels } from '../../core/artwork/reduce';
+import { reduceAndCount, reductionFor, type FullCounts, type Pixels } from '../../core/artwork/measure/reduce';
 import { readLayeredPsd, readOpenRaster, type Flat } from './layered';
 import { readPdf } from './pdf';
 import { CannotRead, damaged, MAX_PIXELS, tooManyPixels } from './problem';

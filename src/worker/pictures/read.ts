@@ -1,7 +1,7 @@
 import sharp from 'sharp';
-import { fingerprint, type Fingerprint } from '../../core/artwork/fingerprint';
-import { measure, type Measured } from '../../core/artwork/measure';
-import { reduceAndCount, reductionFor, resample, type Pixels } from '../../core/artwork/reduce';
+import { fingerprint, type Fingerprint } from '../../core/artwork/likeness/fingerprint';
+import { measure, type Measured } from '../../core/artwork/measure/measure';
+import { reduceAndCount, reductionFor, resample, type Pixels } from '../../core/artwork/measure/reduce';
 import { keepDerived, pathOf } from '../../files/store';
 import { decodeOriginal } from './decode';
 import { CannotRead } from './problem';

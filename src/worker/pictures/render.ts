@@ -7,9 +7,9 @@ import { printOver, sampleLayer, type PrintLayer, type PrintTexture } from '../.
 import { tintedBase } from '../../core/scene/tint';
 import type { Placed } from '../../core/placement/place';
 import { has, keepDerived, pathOf } from '../../files/store';
-import type { PictureOrder } from '../../services/prepare';
-import { rasterNames } from '../../services/raster-names';
-import { sceneById, scenesFolder } from '../../services/scenes';
+import type { PictureOrder } from '../../services/line/prepare';
+import { rasterNames } from '../../services/artwork/raster-names';
+import { sceneById, scenesFolder } from '../../services/stockroom/scenes';
 import { Budget } from './budget';
 import { readArtwork } from './read';
 

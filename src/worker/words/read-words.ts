@@ -12,8 +12,8 @@ import {
   type IsWord,
   type ReadWord,
   type SaidLine,
-} from '../../core/artwork/words';
-import { sureness } from '../../core/artwork/sureness';
+} from '../../core/artwork/words/words';
+import { sureness } from '../../core/artwork/words/sureness';
 import { packageFolder } from '../package-folder';
 import { asPng, grounds, type Ground, type Grounds } from './grounds';
 import { openLineFinder, type FoundLine, type LineFinder } from './line-finder';

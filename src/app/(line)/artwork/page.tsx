@@ -1,9 +1,9 @@
 import { visitor } from '@/app/visitor';
-import { artworksOf, choices, findArtworks, listRefused, SEARCH_PARTS, type Search } from '@/services/artworks';
-import { drawers } from '@/services/drawers';
-import { listParcels } from '@/services/intake';
-import { artworkSettings, savedSearches } from '@/services/searches';
-import { blanks } from '@/services/stockroom';
+import { artworksOf, choices, findArtworks, listRefused, SEARCH_PARTS, type Search } from '@/services/artwork/artworks';
+import { drawers } from '@/services/artwork/drawers';
+import { listParcels } from '@/services/artwork/intake';
+import { artworkSettings, savedSearches } from '@/services/artwork/searches';
+import { blanks } from '@/services/stockroom/stockroom';
 import { cardView } from '@/api/views';
 import { ArtworkStation } from '@/ui/artwork/station';
 

@@ -1,5 +1,5 @@
 import { visitor } from '@/app/visitor';
-import { listListingsOf } from '@/services/line';
+import { listListingsOf } from '@/services/line/line';
 import { listingView } from '@/api/views';
 import { LedgerStation } from '@/ui/ledger/station';
 

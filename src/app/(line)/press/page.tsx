@@ -1,7 +1,7 @@
 import { visitor } from '@/app/visitor';
-import { listRuns, runPictures } from '@/services/runs';
-import { listProofs } from '@/services/proofs';
-import { outlets } from '@/services/outlets';
+import { listRuns, runPictures } from '@/services/line/runs';
+import { listProofs } from '@/services/line/proofs';
+import { outlets } from '@/services/outlets/outlets';
 import { outletView } from '@/api/views';
 import { PressStation } from '@/ui/press/station';
 

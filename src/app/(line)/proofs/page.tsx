@@ -1,9 +1,9 @@
 import { isId } from '@/core/id';
 import { visitor } from '@/app/visitor';
-import { listProofs } from '@/services/proofs';
-import { listRuns } from '@/services/runs';
-import { outlets } from '@/services/outlets';
-import { dockets } from '@/services/stockroom';
+import { listProofs } from '@/services/line/proofs';
+import { listRuns } from '@/services/line/runs';
+import { outlets } from '@/services/outlets/outlets';
+import { dockets } from '@/services/stockroom/stockroom';
 import { outletView, proofView } from '@/api/views';
 import { ProofStation } from '@/ui/proofs/station';
 

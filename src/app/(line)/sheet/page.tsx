@@ -1,5 +1,5 @@
 import { visitor } from '@/app/visitor';
-import { sheet } from '@/services/sheet';
+import { sheet } from '@/services/line/sheet';
 import { SheetStation } from '@/ui/sheet/station';
 
 export const metadata = { title: 'Sheet' };

@@ -1,7 +1,7 @@
 import { visitor } from '@/app/visitor';
-import { scenes } from '@/services/scenes';
-import { outlets } from '@/services/outlets';
-import { blanks, dockets } from '@/services/stockroom';
+import { scenes } from '@/services/stockroom/scenes';
+import { outlets } from '@/services/outlets/outlets';
+import { blanks, dockets } from '@/services/stockroom/stockroom';
 import { outletView } from '@/api/views';
 import { Stockroom } from '@/ui/stockroom/stockroom';
 

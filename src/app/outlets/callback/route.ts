@@ -1,6 +1,6 @@
 import { whoAsks } from '@/api/caller';
 import { answered } from '@/api/problem';
-import { endConsent } from '@/services/outlets';
+import { endConsent } from '@/services/outlets/outlets';
 import { Trouble } from '@/services/trouble';
 
 /** Where an OAuth outlet sends the seller back to. */

@@ -1,11 +1,11 @@
 import { isId } from '@/core/id';
 import { notFound } from 'next/navigation';
 import { visitor } from '@/app/visitor';
-import { artworksOf, listArtworks } from '@/services/artworks';
-import { scenes } from '@/services/scenes';
-import { starterDocket } from '@/services/setup';
-import { outlets } from '@/services/outlets';
-import { blanks, docket } from '@/services/stockroom';
+import { artworksOf, listArtworks } from '@/services/artwork/artworks';
+import { scenes } from '@/services/stockroom/scenes';
+import { starterDocket } from '@/services/stockroom/setup';
+import { outlets } from '@/services/outlets/outlets';
+import { blanks, docket } from '@/services/stockroom/stockroom';
 import { Trouble } from '@/services/trouble';
 import { artworkView, outletView } from '@/api/views';
 import { DocketEditor } from '@/ui/stockroom/docket-editor';

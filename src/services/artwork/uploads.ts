@@ -1,0 +1,134 @@
+import { randomBytes } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { mkdir, readdir, readFile, rename, stat, unlink, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { FileStore } from '@tus/file-store';
+import { Server, type Upload } from '@tus/server';
+import { ARCHIVE_HEADROOM, takeIn, type TakenIn } from './intake';
+import { Trouble } from '../trouble';
+
+/**
+ * Uploads that survive a lost connection, a reload and a restart: the open tus protocol (tus.io, version 1.0.0). What has
+ * arrived lies in the store's folder until the file is whole; then it is taken in like any other. Only then the upload is
+ * done, and says so: a question about one that is whole but was not taken in yet takes it in first. The metadata are
+ * `filename`, and optionally `drawer` and `batch`.
+ */
+const UNFINISHED_KEPT_MS = 7 * 86_400_000;
+const WORKSPACE = 'x-press-workspace';
+/** Tells what became of a file, as JSON in percent-encoding. */
+const OUTCOME = 'press-outcome';
+const SWEEP_MS = 300_000;
+
+interface Uploads {
+  server: Server;
+  store: FileStore;
+  folder: string;
+}
+let opened: Uploads | undefined;
+
+/** Files that are being taken in right now: asking again waits for the same. */
+const under = new Map<string, Promise<TakenIn>>();
+
+const outcomeFile = (folder: string, id: string) => join(folder, `${id}.outcome`);
+
+async function outcomeOf(folder: string, id: string): Promise<{ taken: TakenIn; bytes: number } | null> {
+  try {
+    return JSON.parse(await readFile(outcomeFile(folder, id), 'utf8')) as { taken: TakenIn; bytes: number };
+  } catch {
+    return null;
+  }
+}
+
+/** Takes a whole upload in, once, and remembers what became of it, in case the answer is lost. */
+function finish({ folder, store }: Uploads, workspace: string, upload: Upload): Promise<TakenIn> {
+  const going = under.get(upload.id);
+  if (going) return going;
+  const work = (async () => {
+    const { filename, drawer, batch } = upload.metadata ?? {};
+    const source = createReadStream(join(folder, upload.id));
+    const taken = await takeIn(workspace, filename ?? 'untitled', source, { drawer, batch });
+    const file = outcomeFile(folder, upload.id);
+    await writeFile(`${file}.new`, JSON.stringify({ taken, bytes: upload.size }));
+    await rename(`${file}.new`, file);
+    await store.remove(upload.id).catch(() => undefined);
+    return taken;
+  })();
+  under.set(upload.id, work);
+  const settled = () => void under.delete(upload.id);
+  work.then(settled, settled);
+  return work;
+}
+
+function uploads(): Uploads {
+  if (opened) return opened;
+  const folder = join(process.env.FILES_DIR ?? '', 'uploads');
+  const store = new FileStore({ directory: folder, expirationPeriodInMilliseconds: UNFINISHED_KEPT_MS });
+  const server = new Server({
+    path: '/api/v1/uploads',
+    datastore: store,
+    maxSize: ARCHIVE_HEADROOM,
+    relativeLocation: true,
+    // the name says whose upload it is: nobody else can go on with it
+    namingFunction: (request) => `${request.headers.get(WORKSPACE)}-${randomBytes(12).toString('hex')}`,
+    async onUploadFinish(request, upload) {
+      const taken = await finish(opened!, request.headers.get(WORKSPACE)!, upload);
+      return { status_code: 200, headers: { 'content-type': 'application/json' }, body: JSON.stringify(taken) };
+    },
+  });
+  opened = { server, store, folder };
+  void sweep(opened);
+  setInterval(() => void sweep(opened!), SWEEP_MS).unref();
+  return opened;
+}
+
+/** What is whole, but was not taken in when it became so, is taken in now; what nobody will finish or ask for goes. */
+async function sweep(it: Uploads): Promise<void> {
+  try {
+    await mkdir(it.folder, { recursive: true });
+    for (const name of await readdir(it.folder)) {
+      if (name.endsWith('.outcome')) {
+        const { mtimeMs } = await stat(join(it.folder, name));
+        if (mtimeMs < Date.now() - UNFINISHED_KEPT_MS) await unlink(join(it.folder, name));
+      } else if (/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}-[0-9a-f]{24}$/.test(name)) {
+        const upload = await it.store.getUpload(name).catch(() => null);
+        if (upload?.size !== undefined && upload.offset === upload.size) await finish(it, name.slice(0, 36), upload);
+      }
+    }
+    await it.store.deleteExpired();
+  } catch (error) {
+    // tried again at the next sweep; nothing is removed that was not taken in
+    console.error(`uploads: ${(error as Error).message}`);
+  }
+}
+
+/** Answers one request of the upload protocol for a workspace. */
+export async function answerUpload(workspace: string, request: Request, id?: string): Promise<Response> {
+  if (id && !id.startsWith(`${workspace}-`)) throw new Trouble('not-found', 'There is no such upload.');
+  const it = uploads();
+  if (request.method === 'HEAD' && id) {
+    const known = await wholeUpload(it, workspace, id);
+    if (known)
+      return new Response(null, {
+        status: 200,
+        headers: {
+          'tus-resumable': '1.0.0',
+          'cache-control': 'no-store',
+          'upload-offset': String(known.bytes),
+          'upload-length': String(known.bytes),
+          [OUTCOME]: encodeURIComponent(JSON.stringify(known.taken)),
+        },
+      });
+  }
+  const headers = new Headers(request.headers);
+  headers.set(WORKSPACE, workspace);
+  return it.server.handleWeb(new Request(request, { headers, duplex: 'half' } as RequestInit));
+}
+
+/** What became of an upload that is whole; taken in now where that failed before. Null for one that goes on. */
+async function wholeUpload(it: Uploads, workspace: string, id: string): Promise<{ taken: TakenIn; bytes: number } | null> {
+  const known = await outcomeOf(it.folder, id);
+  if (known) return known;
+  const upload = await it.store.getUpload(id).catch(() => null);
+  if (!upload || upload.size === undefined || upload.offset !== upload.size) return null;
+  return { taken: await finish(it, workspace, upload), bytes: upload.size };
+}

@@ -1,0 +1,32 @@
+import { listenForChanges } from '../../data/database';
+
+type Hear = (table: string) => void;
+const hearers = new Map<Hear, string>();
+let listening = false;
+
+async function listen(): Promise<void> {
+  if (listening) return;
+  listening = true;
+  try {
+    await listenForChanges(({ workspace, table }) => {
+      for (const [hear, its] of hearers) if (its === workspace) hear(table);
+    }, again);
+    // whatever changed while nobody listened is heard now
+    for (const hear of hearers.keys()) hear('all');
+  } catch {
+    again();
+  }
+}
+
+/** The database may be restarted while we run: listen again as soon as it answers. */
+function again(): void {
+  listening = false;
+  if (hearers.size) setTimeout(() => void listen(), 500);
+}
+
+/** Calls `hear` with the name of each table that changes in a workspace. Returns a function that stops it. */
+export function hearChanges(workspace: string, hear: Hear): () => void {
+  hearers.set(hear, workspace);
+  void listen();
+  return () => void hearers.delete(hear);
+}

@@ -1,0 +1,57 @@
+import * as artworks from '../../data/artwork/artworks';
+import { inWorkspace, type Tx } from '../../data/database';
+import { dropJob, leftOver, type LeftOver } from '../../data/jobs';
+import { setParcel } from '../../data/artwork/keeping';
+import { failDrafts } from '../../data/line/runs';
+import { measureLater, unpackLater } from '../artwork/intake';
+import { queueLane } from '../outlets/lane';
+import { draftLater } from '../line/runs';
+import { readLater, recordRefused, recordSaid } from '../artwork/understanding';
+
+/**
+ * Finds what is in a passing state without a job that would take it on, and gives it a way out: where the job was lost, a new
+ * one; where it ran out of tries, the state and the sentence that a person can do something with.
+ */
+export async function sweep(): Promise<void> {
+  for (const left of await inWorkspace(null, leftOver)) await wayOut(left);
+}
+
+async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise<void> {
+  const within = (work: (tx: Tx) => Promise<void>) => inWorkspace(workspace, work);
+  if (kind === 'arriving') {
+    if (!failed) return within((tx) => measureLater(tx, workspace, id));
+    const it = await inWorkspace(workspace, (tx) => artworks.artworkById(tx, id));
+    await within((tx) => dropJob(tx, `measure:${id}`));
+    if (it)
+      await recordRefused(
+        workspace,
+        id,
+        `${it.fileName} could not be read: reading it failed again and again. Export it anew and bring it in again.`,
+      );
+  } else if (kind === 'unread') {
+    if (!failed) return within((tx) => readLater(tx, workspace, id));
+    const it = await inWorkspace(workspace, (tx) => artworks.artworkById(tx, id));
+    await within((tx) => dropJob(tx, `words:${id}`));
+    if (it) await recordSaid(workspace, id, it.sha256, []);
+  } else if (kind === 'drafting') {
+    if (!failed) return within((tx) => draftLater(tx, workspace, other, id));
+    await within(async (tx) => {
+      await dropJob(tx, `draft:${other}:${id}`);
+      await failDrafts(tx, other, id, {
+        code: 'not-drafted',
+        field: 'artwork',
+        stops: true,
+        sentence: 'Drafting failed again and again on our side. Draft it again; if that does not help, look at its docket.',
+      });
+    });
+  } else if (kind === 'unpacking') {
+    if (!failed) return within((tx) => unpackLater(tx, workspace, id));
+    await within(async (tx) => {
+      await dropJob(tx, `unpack:${id}`);
+      await setParcel(tx, id, {
+        state: 'refused',
+        problem: 'Unpacking failed again and again. What came out of it stays; pack the rest anew.',
+      });
+    });
+  } else await within((tx) => queueLane(tx, workspace, other));
+}

@@ -1,0 +1,84 @@
+import { whyNot } from '../../core/planning/docket';
+import { inWorkspace } from '../../data/database';
+import * as artworks from '../../data/artwork/artworks';
+import { cellProofs, type ProofState } from '../../data/line/runs';
+import * as stock from '../../data/stockroom/stockroom';
+import { miniName } from '../artwork/raster-names';
+
+export interface SheetColumn {
+  outlet: string;
+  outletName: string;
+  docket: string;
+  docketName: string;
+}
+/** A proof, an open cell (null), or the reason why there cannot be one. */
+export type SheetCell =
+  | { id: string; state: ProofState; small: string | null; priceMinor: number | null; problem: string | null; outOfDate: boolean }
+  | { why: string }
+  | null;
+export interface SheetRow {
+  id: string;
+  name: string;
+  about: string;
+  lightness: number;
+  clearShare: number;
+  thumb: string;
+  cells: SheetCell[];
+}
+export interface Sheet {
+  columns: SheetColumn[];
+  rows: SheetRow[];
+}
+
+/** The whole grid: artworks x dockets within outlets. */
+export async function sheet(workspace: string): Promise<Sheet> {
+  return inWorkspace(workspace, async (tx) => {
+    const [outlets, dockets, works, proofs] = [
+      await stock.listOutlets(tx),
+      await stock.listDockets(tx),
+      await artworks.listArtworks(tx, { state: 'ready' }, 0, 20_000),
+      await cellProofs(tx),
+    ];
+    const pairs = outlets
+      .filter((o) => o.rules)
+      .flatMap((outlet) => dockets.filter((d) => d.spec.outlets.includes(outlet.id)).map((docket) => ({ outlet, docket })));
+    const at = new Map(proofs.map((p) => [`${p.artworkId}/${p.docketId}/${p.outletId}`, p]));
+    const motifAt = new Map<string, string>();
+    const byId = new Map(works.map((w) => [w.id, w]));
+    for (const p of proofs) {
+      const work = byId.get(p.artworkId);
+      if (work?.motifId && p.state !== 'refused') motifAt.set(`${work.motifId}/${p.docketId}/${p.outletId}`, work.name);
+    }
+    return {
+      columns: pairs.map(({ outlet, docket }) => ({
+        outlet: outlet.id,
+        outletName: outlet.name,
+        docket: docket.id,
+        docketName: docket.name,
+      })),
+      rows: works.map((work) => ({
+        id: work.id,
+        name: work.name,
+        about: [work.subject, work.byHand.tone ?? work.measured!.tone].filter(Boolean).join(' · '),
+        lightness: work.measured!.lightness,
+        clearShare: work.measured!.clearShare,
+        thumb: miniName(work.sha256),
+        cells: pairs.map(({ outlet, docket }): SheetCell => {
+          const p = at.get(`${work.id}/${docket.id}/${outlet.id}`);
+          if (p)
+            return {
+              id: p.id,
+              state: p.state,
+              small: p.small,
+              priceMinor: p.priceMinor,
+              problem: p.problem,
+              outOfDate: p.outOfDate,
+            };
+          const twin = work.motifId ? motifAt.get(`${work.motifId}/${docket.id}/${outlet.id}`) : undefined;
+          const why = whyNot(docket.spec.accepts, work) ?? (twin ? `goes with “${twin}”` : null);
+          return why ? { why } : null;
+        }),
+      })),
+    };
+  });
+}

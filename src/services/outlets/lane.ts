@@ -1,0 +1,41 @@
+import { randomUUID } from 'node:crypto';
+import { holding, inWorkspace, type Tx } from '../../data/database';
+import { addJob } from '../../data/jobs';
+import { nextInSeconds, takeNext } from '../../data/outlets/sendings';
+import { sendOne } from './sending';
+
+/** After this long a lane lets other work have its place and is queued again. */
+const SPELL_MS = 20_000;
+
+/** A lane that somebody else has is looked into again after this. */
+const BUSY_SECONDS = 2;
+
+/** Has an outlet's lane look into the outbox, now or later. One lane runs at a time; asking twice is asking once. */
+export const queueLane = (tx: Tx, workspace: string, outletId: string, delaySeconds = 0): Promise<void> =>
+  addJob(
+    tx,
+    'outlet.lane',
+    { workspace, outletId },
+    { queue: `outlet:${workspace}:${outletId}`, key: `lane:${workspace}:${outletId}`, delaySeconds },
+  );
+
+/**
+ * Sends what waits for one outlet, in order, one after another. What is to wait is left in the outbox with its time: the
+ * lane ends and is queued for the earliest, so that nothing sleeps in a worker.
+ */
+export async function runLane(workspace: string, outletId: string): Promise<void> {
+  const until = Date.now() + SPELL_MS;
+  const holder = randomUUID();
+  // the lock, and not the queue alone, makes a lane single: a worker may be taken for dead and not be it
+  const mine = await holding(`lane ${workspace} ${outletId}`, async () => {
+    while (Date.now() < until) {
+      const next = await inWorkspace(workspace, (tx) => takeNext(tx, outletId, holder));
+      if (!next) break;
+      await sendOne(workspace, next, holder);
+    }
+  });
+  await inWorkspace(workspace, async (tx) => {
+    const seconds = mine ? await nextInSeconds(tx, outletId) : BUSY_SECONDS;
+    if (seconds !== null) await queueLane(tx, workspace, outletId, seconds);
+  });
+}

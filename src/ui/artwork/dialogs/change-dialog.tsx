@@ -1,0 +1,214 @@
+'use client';
+import { useEffect, useState } from 'react';
+import type { ChangeReport } from '@/services/artwork/changing';
+import type { DrawerRow } from '@/services/artwork/drawers';
+import { api, Refusal } from '../../api';
+import { count } from '../../format';
+import { Dialog } from '../../shell/dialog';
+
+const FIELDS = {
+  subject: 'Subject is',
+  addMarks: 'Add marks',
+  removeMarks: 'Take off marks',
+  addKeywords: 'Add keywords',
+  removeKeywords: 'Take off keywords',
+  keywords: 'Keywords are',
+  audience: 'Is for',
+  occasion: 'Occasion is',
+  drawer: 'Lies in drawer',
+  replace: 'Replace in names',
+  nameFromFile: 'Names from files',
+  tone: 'Tone is',
+  picture: 'Kind is',
+  repeat: 'Repeats',
+} as const;
+type Field = keyof typeof FIELDS;
+
+const VALUES: Partial<Record<Field, string[]>> = {
+  audience: ['', 'adult', 'youth', 'child'],
+  tone: ['light', 'dark', 'colourful'],
+  picture: ['drawing', 'photograph', 'plain'],
+  repeat: ['none', 'straight', 'half-drop', 'brick', 'across', 'down'],
+};
+
+/** Puts what was chosen into the change that the server understands; null while it says nothing. */
+function changeOf(field: Field, value: string, put: string): object | null {
+  const list = value
+    .split(',')
+    .map((v) => v.trim())
+    .filter(Boolean);
+  if (/Marks|eywords/.test(field)) return list.length || field === 'keywords' ? { [field]: list } : null;
+  if (field === 'replace') return value ? { replace: { field: 'name', find: value, put } } : null;
+  if (field === 'nameFromFile') return { nameFromFile: true };
+  if (field === 'drawer') return { drawer: value.trim() || null };
+  return { [field]: value.trim() };
+}
+
+const said = ({ changed, carried, of, examples }: ChangeReport): string =>
+  [
+    `${changed - carried} of ${of} change`,
+    carried ? `${count(carried, 'near copy', 'near copies')} with them` : '',
+    examples.length && changed > examples.length ? `the first ${examples.length} are shown` : '',
+  ]
+    .filter(Boolean)
+    .join('; ');
+
+/** Changes one field of the whole selection, after showing what would become of each. */
+export function ChangeDialog({
+  ids,
+  drawers,
+  start,
+  close,
+  done,
+}: {
+  ids: string[];
+  drawers: DrawerRow[];
+  start: Field;
+  close: () => void;
+  done: (report: ChangeReport) => void;
+}) {
+  const [field, setField] = useState<Field>(start);
+  const [value, setValue] = useState('');
+  const [put, setPut] = useState('');
+  const [preview, setPreview] = useState<{ asked: string; report: ChangeReport } | null>(null);
+  const [problem, setProblem] = useState('');
+  const change = changeOf(field, value, put);
+  const asked = JSON.stringify(change);
+  useEffect(() => {
+    if (asked === 'null') return;
+    let stale = false; // answers come in any order: only that to the last question counts
+    const timer = setTimeout(
+      () =>
+        void api<ChangeReport>('POST', '/artworks/change', { ids, change: JSON.parse(asked) as object, preview: true }).then(
+          (report) => {
+            if (stale) return;
+            setPreview({ asked, report });
+            setProblem('');
+          },
+          (e: unknown) => stale || setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
+        ),
+      150,
+    );
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+  }, [asked, ids]);
+  const apply = () =>
+    api<ChangeReport>('POST', '/artworks/change', { ids, change }).then(done, (e: unknown) =>
+      setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
+    );
+  const show = (v: unknown): string =>
+    (Array.isArray(v)
+      ? v.join(', ')
+      : v && typeof v === 'object'
+        ? Object.values(v).join(', ')
+        : typeof v === 'string'
+          ? v
+          : '') || '–';
+  const shown = preview?.asked === asked ? preview.report : null;
+  return (
+    <Dialog open onClose={close} label="Change the selection" width={680}>
+      <form
+        className="p-5"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (shown?.changed) void apply();
+        }}
+      >
+        <h2 className="mb-3 text-[19px]">Change {count(ids.length, 'artwork')}</h2>
+        <div className="flex items-end gap-3">
+          <select
+            aria-label="What to change"
+            className="border-b-[1.5px] border-ink bg-transparent py-1"
+            value={field}
+            onChange={(e) => {
+              setField(e.target.value as Field);
+              setValue(VALUES[e.target.value as Field]?.[0] ?? '');
+            }}
+          >
+            {Object.entries(FIELDS).map(([f, word]) => (
+              <option key={f} value={f}>
+                {word}
+              </option>
+            ))}
+          </select>
+          {VALUES[field] ? (
+            <select
+              aria-label="Value"
+              className="grow border-b-[1.5px] border-ink bg-transparent py-1"
+              value={value}
+              onChange={(e) => setValue(e.target.value)}
+            >
+              {VALUES[field].map((v) => (
+                <option key={v} value={v}>
+                  {v || 'nobody in particular'}
+                </option>
+              ))}
+            </select>
+          ) : (
+            field !== 'nameFromFile' && (
+              <input
+                autoFocus
+                aria-label="Value"
+                className="field grow"
+                list={field === 'drawer' ? 'drawer-paths' : undefined}
+                placeholder={
+                  /Marks|eywords/.test(field)
+                    ? 'several, with commas between'
+                    : field === 'drawer'
+                      ? 'a path: Shirts/Summer (empty: no drawer)'
+                      : ''
+                }
+                value={value}
+                onChange={(e) => setValue(e.target.value)}
+              />
+            )
+          )}
+          {field === 'replace' && (
+            <input
+              aria-label="By"
+              placeholder="by"
+              className="field w-[180px]"
+              value={put}
+              onChange={(e) => setPut(e.target.value)}
+            />
+          )}
+          <datalist id="drawer-paths">
+            {drawers.map((d) => (
+              <option key={d.id} value={d.path} />
+            ))}
+          </datalist>
+        </div>
+        <div className="mt-4 h-[270px] overflow-auto border border-rule bg-paper2" tabIndex={0} aria-label="Preview">
+          {problem && <p className="p-3 text-spot">{problem}</p>}
+          {!problem && !shown && <p className="p-3 text-soft">What would change is shown here first.</p>}
+          {!problem && shown && shown.changed === 0 && <p className="p-3 text-soft">All of them are so already.</p>}
+          {!problem && shown && shown.changed > 0 && (
+            <table className="w-full text-[12.5px]">
+              <tbody>
+                {shown.examples.map((x) => (
+                  <tr key={`${x.id}${x.field}`} className="border-b border-rule2">
+                    <td className="max-w-[200px] truncate px-3 py-1 font-semibold">{x.name}</td>
+                    <td className="max-w-[180px] truncate px-2 text-soft line-through">{show(x.before)}</td>
+                    <td className="max-w-[220px] truncate px-2 text-teal">{show(x.after)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+        </div>
+        <div className="mt-4 flex items-center justify-end gap-2">
+          <span className="mr-auto text-soft">{shown && said(shown)}</span>
+          <button type="button" className="button quiet" onClick={close}>
+            Leave it
+          </button>
+          <button className="button go" disabled={!shown?.changed}>
+            Change {shown?.changed ?? ''}
+          </button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+export type { Field as ChangeField };

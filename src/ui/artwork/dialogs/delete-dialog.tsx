@@ -1,0 +1,47 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { api } from '../../api';
+import { count } from '../../format';
+import { Dialog } from '../../shell/dialog';
+
+/** Says what depends on artworks before they go to the bin, or with `forGood` before the bin is emptied. */
+export function DeleteDialog({
+  ids,
+  forGood = false,
+  close,
+  remove,
+}: {
+  ids: string[];
+  forGood?: boolean;
+  close: () => void;
+  remove: () => void;
+}) {
+  const [sentence, setSentence] = useState('…');
+  useEffect(() => {
+    void api<{ sentence: string }>('POST', '/artworks/dependants', { ids }).then(
+      (d) => setSentence(d.sentence),
+      () => setSentence('What depends on them could not be found out.'),
+    );
+  }, [ids]);
+  return (
+    <Dialog open onClose={close} label="Delete artwork">
+      <div className="p-5">
+        <h2 className="mb-2 text-[19px]">{forGood ? 'Empty the bin for good?' : `Delete ${count(ids.length, 'artwork')}?`}</h2>
+        <p>{sentence}</p>
+        <p className="mt-2 text-soft">
+          {forGood
+            ? 'This cannot be undone: the files and the proofs made from them go too. Listings at outlets stay as they are.'
+            : 'They lie in the bin until it is emptied and can be brought back from there.'}
+        </p>
+        <div className="mt-5 flex justify-end gap-2">
+          <button className="button quiet" onClick={close}>
+            Keep
+          </button>
+          <button className="button go" autoFocus onClick={remove}>
+            {forGood ? 'Empty it' : 'Delete'}
+          </button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,94 @@
+'use client';
+import { useState } from 'react';
+import type { ArtworkSettings, MarkKeys } from '@/services/artwork/searches';
+import { act, api } from '../../api';
+import { Dialog } from '../../shell/dialog';
+
+const FIELDS = ['mark', 'audience', 'occasion', 'subject'] as const;
+const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
+
+/** The line of keys under the sheet: each sets something on the whole selection. */
+export function MarkKeyLine({
+  keys,
+  press,
+  edit,
+  active,
+}: {
+  keys: MarkKeys;
+  press: (key: string) => void;
+  edit: () => void;
+  active: boolean;
+}) {
+  return (
+    <div className="flex items-center gap-3 overflow-hidden border-t border-rule px-3.5 py-1.5 text-[12px] whitespace-nowrap">
+      {KEYS.filter((k) => keys[k]).map((k) => (
+        <button
+          key={k}
+          disabled={!active}
+          className="flex min-h-[24px] items-center gap-1.5 disabled:text-soft"
+          onClick={() => press(k)}
+        >
+          <span className="key">{k}</span> {keys[k]!.value}
+        </button>
+      ))}
+      <button className="min-h-[24px] text-soft hover:text-ink" onClick={edit}>
+        {Object.keys(keys).length ? 'set keys…' : 'set marks by one key…'}
+      </button>
+    </div>
+  );
+}
+
+/** What each digit does to the selection. */
+export function MarkKeysDialog({ keys, close }: { keys: MarkKeys; close: () => void }) {
+  const [draft, setDraft] = useState<MarkKeys>(keys);
+  const put = (k: string, part: Partial<NonNullable<MarkKeys[string]>>) =>
+    setDraft({ ...draft, [k]: { field: 'mark', value: '', ...draft[k], ...part } });
+  return (
+    <Dialog open onClose={close} label="Marks by one key" width={520}>
+      <form
+        className="p-5"
+        onSubmit={(e) => {
+          e.preventDefault();
+          const markKeys = Object.fromEntries(Object.entries(draft).filter(([, v]) => v?.value.trim()));
+          void act(() => api<ArtworkSettings>('PATCH', '/artworks/settings', { markKeys }).then(() => undefined)).then(
+            (good) => good && close(),
+          );
+        }}
+      >
+        <h2 className="text-[19px]">Marks by one key</h2>
+        <p className="mt-1 mb-3 text-[13px] text-soft">
+          Select artworks and press a digit. Pressed again on the same selection, it is taken off.
+        </p>
+        <div className="grid grid-cols-[28px_120px_1fr] items-baseline gap-x-3 gap-y-1.5">
+          {KEYS.map((k) => (
+            <div key={k} className="contents">
+              <span className="key text-center">{k}</span>
+              <select
+                aria-label={`Field of key ${k}`}
+                className="border-b border-rule bg-transparent"
+                value={draft[k]?.field ?? 'mark'}
+                onChange={(e) => put(k, { field: e.target.value as 'mark' })}
+              >
+                {FIELDS.map((f) => (
+                  <option key={f}>{f}</option>
+                ))}
+              </select>
+              <input
+                aria-label={`Value of key ${k}`}
+                className="field"
+                value={draft[k]?.value ?? ''}
+                onChange={(e) => put(k, { value: e.target.value })}
+              />
+            </div>
+          ))}
+        </div>
+        <div className="mt-4 flex justify-end gap-2">
+          <button type="button" className="button quiet" onClick={close}>
+            Leave it
+          </button>
+          <button className="button go">Keep</button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,72 @@
+'use client';
+import { act, api } from '../../api';
+import type { Intake } from '../types';
+
+/** Archives that are being unpacked, and files that could not be taken, a sentence each. */
+export function IntakeList({ intake }: { intake: Intake }) {
+  const { refused, parcels } = intake;
+  const shown = parcels.filter((p) => p.state !== 'refused');
+  if (!refused.length && !shown.length) return null;
+  return (
+    <div role="status" className={`mx-3.5 mb-2 flex gap-3 px-3 py-2 ${refused.length ? 'bg-spot-t' : 'bg-paper2'}`}>
+      <ul className="max-h-[112px] grow overflow-auto text-[13px]" tabIndex={0} aria-label="Not taken, and archives">
+        {shown.map((p) => (
+          <li key={p.id} className="flex items-center gap-3">
+            <b className="truncate">{p.fileName}</b>
+            <span>
+              {p.state === 'waiting'
+                ? 'waits to be unpacked'
+                : `${p.done} of ${p.total} unpacked${p.hereAlready ? `, ${p.hereAlready} were here already` : ''}${p.state === 'stopped' ? ', stopped' : ''}`}
+            </span>
+            {(p.state === 'waiting' || p.state === 'unpacking') && (
+              <button
+                className="underline"
+                onClick={() => void act(() => api('POST', `/artworks/parcels/${p.id}/stop`).then(() => undefined))}
+              >
+                stop
+              </button>
+            )}
+          </li>
+        ))}
+        {refused.map((a) => (
+          <li key={a.id}>{a.problem}</li>
+        ))}
+      </ul>
+      <button
+        className="button quiet shrink-0 self-start"
+        onClick={() => void act(() => api('POST', '/artworks/dismiss', {}).then(() => undefined))}
+      >
+        Take off the list
+      </button>
+    </div>
+  );
+}
+
+export function Empty({ choose }: { choose: () => void }) {
+  return (
+    <div className="grid place-items-center py-16 text-center">
+      <svg
+        width="74"
+        height="74"
+        viewBox="0 0 30 30"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1"
+        className="mb-4 text-faint"
+        aria-hidden
+      >
+        <path d="M3 9V3h6M21 3h6v6M27 21v6h-6M9 27H3v-6" />
+        <path d="M15 20V9.5M10.5 14L15 9.5 19.5 14" strokeWidth="1.4" />
+      </svg>
+      <h2 className="text-[20px]">Drop a folder of designs here</h2>
+      <p className="mt-2 mb-5 max-w-[440px] text-soft">
+        PNG with transparency at 4500 × 5400 px suits shirts; JPEG, WebP, AVIF, TIFF, SVG, PSD, OpenRaster, PDF and whole ZIPs are
+        welcome too. Each file is kept as it is, measured and read. Folders become drawers. Pasting works, and so does the inbox
+        folder beside the data.
+      </p>
+      <button className="button go" onClick={choose}>
+        Choose files
+      </button>
+    </div>
+  );
+}
