@@ -1,19 +1,61 @@
 import { rows, type Tx } from './database';
 
-/** Adds a job in this transaction. `queue` makes jobs of that name run one after another; `key` keeps them from doubling. */
-export async function addJob(
-  tx: Tx,
-  task: string,
-  payload: object,
-  options: { queue?: string; key?: string; delaySeconds?: number; urgency?: number } = {},
-): Promise<void> {
+/** Work that a worker does, with what it needs to know beside the workspace. */
+export interface Jobs {
+  /** Reads a file, makes its small pictures, measures it. */
+  'artwork.measure': { artworkId: string };
+  'artwork.words': { artworkId: string };
+  'parcel.unpack': { parcelId: string };
+  /** Drafts what waits of one artwork in a run, so that each file is decoded once. */
+  'run.draft': { runId: string; artworkId: string };
+  /** Makes the pictures of a proof again, that are to be sent and are gone. */
+  'proof.pictures': { proofId: string };
+  /** Sends what waits for an outlet, in order. */
+  'outlet.lane': { outletId: string };
+  /** Asks an outlet what it has of our listings, from one on. */
+  'outlet.look': { outletId: string; after: number };
+  'outlet.rules': { outletId: string };
+}
+export type JobName = keyof Jobs;
+export type Job<N extends JobName> = Jobs[N] & { workspace: string };
+
+interface Way<J> {
+  /** Two jobs of one key are one: the later takes the earlier's place. `left_over()` in the migrations knows these keys. */
+  key: (job: J) => string;
+  /** Jobs of one queue run one after another. */
+  queue?: (job: J) => string;
+  /** Less is sooner; 0 where nothing is said. */
+  urgency?: number;
+}
+const lane = ({ workspace, outletId }: Job<'outlet.lane'>) => `outlet:${workspace}:${outletId}`;
+
+const WAYS: { [N in JobName]: Way<Job<N>> } = {
+  'artwork.measure': { key: (j) => `measure:${j.artworkId}` },
+  'artwork.words': {
+    key: (j) => `words:${j.artworkId}`,
+    // two at a time: more would only take the worker's places from pictures and sending
+    queue: (j) => `words:${parseInt(j.artworkId.slice(0, 2), 16) % 2}`,
+    urgency: 10,
+  },
+  'parcel.unpack': { key: (j) => `unpack:${j.parcelId}` },
+  'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}` },
+  'proof.pictures': { key: (j) => `pictures:${j.proofId}` },
+  'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
+  // in the outlet's lane, behind what is to be sent
+  'outlet.look': { key: (j) => `look:${j.workspace}:${j.outletId}`, queue: lane, urgency: 5 },
+  'outlet.rules': { key: (j) => `rules:${j.workspace}:${j.outletId}` },
+};
+
+/** Has a worker do something, now or after some seconds, once this transaction stands. Asking twice is asking once. */
+export async function addJob<N extends JobName>(tx: Tx, name: N, job: Job<N>, delaySeconds = 0): Promise<void> {
+  const way: Way<Job<N>> = WAYS[name];
   await tx.query('SELECT add_job($1, $2, $3, $4, $5, $6)', [
-    task,
-    payload,
-    options.queue ?? null,
-    options.key ?? null,
-    Math.ceil(options.delaySeconds ?? 0),
-    options.urgency ?? 0,
+    name,
+    job,
+    way.queue?.(job) ?? null,
+    way.key(job),
+    Math.ceil(delaySeconds),
+    way.urgency ?? 0,
   ]);
 }
 
@@ -31,6 +73,6 @@ export interface LeftOver {
 export const leftOver = (tx: Tx): Promise<LeftOver[]> => rows(tx, 'SELECT * FROM left_over() LIMIT 1000');
 
 /** Takes away a job that ran out of tries, so that another may have its key. */
-export async function dropJob(tx: Tx, key: string): Promise<void> {
-  await tx.query('SELECT drop_job($1)', [key]);
+export async function dropJob<N extends JobName>(tx: Tx, name: N, job: Job<N>): Promise<void> {
+  await tx.query('SELECT drop_job($1)', [WAYS[name].key(job)]);
 }

@@ -1,129 +1,15 @@
-import { availableParallelism } from 'node:os';
-import { run, Logger, type TaskList } from 'graphile-worker';
+import { Logger, run, type TaskList } from 'graphile-worker';
 import pg from 'pg';
-import { Tinypool } from 'tinypool';
 import { closeDatabase } from '../data/database';
-import type { SaidLine } from '../core/artwork/words/words';
-import { artwork } from '../services/artwork/artworks';
-import { rasterNames } from '../services/artwork/raster-names';
-import { has } from '../files/store';
-import { finishDrafts, picturesBack, planDrafts, planPictures } from '../services/line/drafting';
-import { unpackParcel } from '../services/artwork/intake';
-import { runLane } from '../services/outlets/lane';
-import { look } from '../services/outlets/looking';
-import { keepRulesFresh, takeUpOutlets } from '../services/outlets/outlets';
-import { putOffWords, recordMeasured, recordRefused, recordSaid } from '../services/artwork/understanding';
-import { watchInbox } from './inbox';
 import { sweep } from '../services/desk/leftovers';
+import { takeUpOutlets } from '../services/outlets/outlets';
+import { watchInbox } from './inbox';
+import { closePools, processes } from './pools';
 import { Presence } from './presence';
-import type { PictureResult, PictureTask } from './picture-process';
-
-/**
- * Heavy work is done in processes of their own, as many as there are processors. They end when nothing is to be done for a
- * while: only then the memory that decoders and engines took is really given back.
- */
-const processes = Math.max(1, availableParallelism());
-const IDLE_MS = 30_000;
-const ENVIRONMENT = Object.fromEntries(Object.entries(process.env).flatMap(([k, v]) => (v === undefined ? [] : [[k, v]])));
-const pictures = new Tinypool({
-  runtime: 'child_process',
-  serialization: 'advanced',
-  env: ENVIRONMENT,
-  filename: new URL('./picture-process.mjs', import.meta.url).href,
-  minThreads: 0,
-  maxThreads: processes,
-  idleTimeout: IDLE_MS,
-});
-const makePictures = (task: PictureTask) => pictures.run(task) as Promise<PictureResult>;
-
-/**
- * The engines that read words take half a gigabyte: one process holds them, has two readings under way, and ends soon: words
- * wait for pictures, and pictures need the room.
- */
-const WORDS_IDLE_MS = 6_000;
-const words = new Tinypool({
-  runtime: 'child_process',
-  serialization: 'advanced',
-  env: ENVIRONMENT,
-  filename: new URL('./words-process.mjs', import.meta.url).href,
-  minThreads: 0,
-  maxThreads: 1,
-  concurrentTasksPerWorker: 2,
-  idleTimeout: WORDS_IDLE_MS,
-});
-const readWords = (task: { working: string }) => words.run(task) as Promise<SaidLine[]>;
+import { TASKS } from './tasks';
 
 /** What lost its job is looked for this often. */
 const SWEEP_MS = 30_000;
-
-interface Payload {
-  workspace: string;
-  artworkId: string;
-  proofId: string;
-  runId: string;
-  outletId: string;
-  after: number;
-  parcelId: string;
-}
-
-const tasks: TaskList = {
-  'artwork.measure': async (payload) => {
-    const { workspace, artworkId } = payload as Payload;
-    const it = await artwork(workspace, artworkId).catch(() => null);
-    if (it?.state !== 'arriving') return;
-    const result = await makePictures({
-      kind: 'read',
-      sha256: it.sha256,
-      fileName: it.fileName,
-      names: rasterNames(it.sha256),
-    });
-    if (result.ok) await recordMeasured(workspace, it.id, it.sha256, result.read!);
-    else await recordRefused(workspace, it.id, result.sentence);
-  },
-  'artwork.words': async (payload) => {
-    const { workspace, artworkId } = payload as Payload;
-    const it = await artwork(workspace, artworkId).catch(() => null);
-    if (it?.state !== 'ready' || it.said) return;
-    // pictures and proofs are what somebody waits for
-    if (await putOffWords(workspace, it.id)) return;
-    const names = rasterNames(it.sha256);
-    if (!(await has('derived', names.working)))
-      await makePictures({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names });
-    await recordSaid(workspace, it.id, it.sha256, await readWords({ working: names.working }));
-  },
-  'parcel.unpack': async (payload) => {
-    const { workspace, parcelId } = payload as Payload;
-    await unpackParcel(workspace, parcelId);
-  },
-  'run.draft': async (payload) => {
-    const { workspace, runId, artworkId } = payload as Payload;
-    const plan = await planDrafts(workspace, runId, artworkId);
-    if (!plan) return;
-    const result = await makePictures({ kind: 'render', orders: plan.pictures }).catch((error: Error): PictureResult => {
-      console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
-      return { ok: false, sentence: error.message };
-    });
-    await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
-  },
-  'proof.pictures': async (payload) => {
-    const { workspace, proofId } = payload as Payload;
-    const orders = await planPictures(workspace, proofId);
-    const result = orders && (await makePictures({ kind: 'render', orders }));
-    await picturesBack(workspace, proofId, result !== null && result.ok);
-  },
-  'outlet.lane': async (payload) => {
-    const { workspace, outletId } = payload as Payload;
-    await runLane(workspace, outletId);
-  },
-  'outlet.look': async (payload) => {
-    const { workspace, outletId, after } = payload as Payload;
-    await look(workspace, outletId, after);
-  },
-  'outlet.rules': async (payload) => {
-    const { workspace, outletId } = payload as Payload;
-    await keepRulesFresh(workspace, outletId);
-  },
-};
 
 const quiet = new Logger(() => (level, message) => {
   if (['error', 'warning'].includes(String(level))) console.error(`queue: ${message}`);
@@ -140,7 +26,7 @@ const presence = new Presence(process.env.QUEUE_URL!, queuePool, () => {
 });
 const runner = await run({
   pgPool: queuePool,
-  taskList: tasks,
+  taskList: TASKS as TaskList,
   concurrency: processes + 4,
   pollInterval: 150,
   noHandleSignals: true,
@@ -164,7 +50,7 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const)
       clearInterval(sweeping);
       await closeInbox();
       await runner.stop().catch(() => undefined);
-      await Promise.all([pictures.destroy(), words.destroy()]);
+      await closePools();
       await presence.leave();
       await Promise.all([queuePool.end(), closeDatabase()]);
       process.exit(0);

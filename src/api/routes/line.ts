@@ -66,12 +66,17 @@ const runs = [
     { does: 'tries again what was refused', params: runId, body: shape.SendBody, answers: shape.Queued },
     ({ workspace, params, body }) => sendRun(workspace, params.id, body.as === 'live', true),
   ),
-  route('POST', '/runs/{id}/pause', { does: 'pauses', params: runId }, ({ workspace, params }) => pauseRun(workspace, params.id)),
-  route('POST', '/runs/{id}/resume', { does: 'goes on', params: runId }, ({ workspace, params }) =>
+  route('POST', '/runs/{id}/pause', { does: 'pauses', params: runId, answers: shape.Run }, ({ workspace, params }) =>
+    pauseRun(workspace, params.id),
+  ),
+  route('POST', '/runs/{id}/resume', { does: 'goes on', params: runId, answers: shape.Run }, ({ workspace, params }) =>
     resumeRun(workspace, params.id),
   ),
-  route('POST', '/runs/{id}/stop', { does: 'stops; what was sent stays at its outlet', params: runId }, ({ workspace, params }) =>
-    stopRun(workspace, params.id),
+  route(
+    'POST',
+    '/runs/{id}/stop',
+    { does: 'stops; what was sent stays at its outlet', params: runId, answers: shape.Run },
+    ({ workspace, params }) => stopRun(workspace, params.id),
   ),
 ];
 

@@ -67,7 +67,7 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
   if (await isPlainZip(files.pathOf('originals', kept.sha256)))
     return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
       const { id } = (await keeping.addParcel(tx, { fileName: shown, sha256: kept.sha256, drawer }))!;
-      await unpackLater(tx, workspace, id);
+      await addJob(tx, 'parcel.unpack', { workspace, parcelId: id });
       return { fileName: shown, outcome: 'unpacking', id };
     });
   return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
@@ -79,7 +79,7 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
       return { fileName: shown, outcome: 'already here', id: same.id, sentence: sameAs(shown, same) };
     }
     await readFileName(tx, id);
-    await measureLater(tx, workspace, id);
+    await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
     return { fileName: shown, outcome: 'taken', id };
   });
 }
@@ -97,14 +97,6 @@ async function readFileName(tx: Tx, id: string): Promise<void> {
   const { id: _, fileName, ...fields } = it!;
   await data.writeEditables(tx, [{ ...applyPatch(fields, { fromFileName: pattern }, fileName, 'file name'), id }]);
 }
-
-/** Has a worker measure an artwork's present file. */
-export const measureLater = (tx: Tx, workspace: string, id: string): Promise<void> =>
-  addJob(tx, 'artwork.measure', { workspace, artworkId: id }, { key: `measure:${id}` });
-
-/** Has a worker unpack an archive. */
-export const unpackLater = (tx: Tx, workspace: string, parcelId: string): Promise<void> =>
-  addJob(tx, 'parcel.unpack', { workspace, parcelId }, { key: `unpack:${parcelId}` });
 
 /** Takes in a file that lies on this machine's disk. */
 export const takeInFile = (workspace: string, path: string, fileName: string, to: Destination): Promise<TakenIn> =>

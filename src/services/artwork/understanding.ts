@@ -11,7 +11,6 @@ import * as keeping from '../../data/artwork/keeping';
 import * as likeness from '../../data/artwork/likeness';
 import { addJob } from '../../data/jobs';
 import { applyProposed } from './changing';
-import { measureLater } from './intake';
 
 /** What was measured in a file. */
 export interface Measurement {
@@ -24,7 +23,6 @@ export interface Measurement {
 }
 
 /** Reading words waits behind pictures: sellers look first. */
-const WORDS_URGENCY = 10;
 const WORDS_WAIT_SECONDS = 2;
 
 /** Writes what was measured, proposes what the file's name and titles tell, finds its like, and has the words read. */
@@ -35,25 +33,14 @@ export const recordMeasured = (workspace: string, id: string, sha256: string, m:
     await likeness.keepFingerprint(tx, id, m.fingerprint);
     await proposeFor(tx, id);
     await findLike(tx, id);
-    await readLater(tx, workspace, id);
+    await addJob(tx, 'artwork.words', { workspace, artworkId: id });
   });
-
-/** Has a worker read the words. Two lanes: more would only take the worker's places from pictures and sending. */
-export function readLater(tx: Tx, workspace: string, id: string, delaySeconds = 0): Promise<void> {
-  const queue = `words:${parseInt(id.slice(0, 2), 16) % 2}`;
-  return addJob(
-    tx,
-    'artwork.words',
-    { workspace, artworkId: id },
-    { queue, key: `words:${id}`, urgency: WORDS_URGENCY, delaySeconds },
-  );
-}
 
 /** While files are to be measured or proofs to be drafted, words wait. Says whether they do. */
 export const putOffWords = (workspace: string, id: string): Promise<boolean> =>
   inWorkspace(workspace, async (tx) => {
     const waits = await data.isBusy(tx);
-    if (waits) await readLater(tx, workspace, id, WORDS_WAIT_SECONDS);
+    if (waits) await addJob(tx, 'artwork.words', { workspace, artworkId: id }, WORDS_WAIT_SECONDS);
     return waits;
   });
 
@@ -75,7 +62,7 @@ export const recordRefused = (workspace: string, id: string, sentence: string): 
     if (!before) return data.setRefused(tx, id, sentence);
     await keeping.dropVersion(tx, id, it.version);
     await keeping.goBackTo(tx, id, before.version);
-    await measureLater(tx, workspace, id);
+    await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
     await data.addRefused(tx, it.fileName, `${sentence} “${it.name}” keeps the version it had.`);
   });
 

@@ -1,10 +1,11 @@
 import type { Readable } from 'node:stream';
 import * as data from '../../data/artwork/artworks';
 import { inWorkspace } from '../../data/database';
+import { addJob } from '../../data/jobs';
 import * as keeping from '../../data/artwork/keeping';
 import type { VersionRow } from '../../data/artwork/keeping';
 import * as files from '../../files/store';
-import { MAX_FILE_BYTES, measureLater } from './intake';
+import { MAX_FILE_BYTES } from './intake';
 import { Trouble } from '../trouble';
 
 export type { VersionRow };
@@ -36,13 +37,13 @@ export async function putInVersion(
     const earlier = (await keeping.versionsOf(tx, id)).find((v) => v.sha256 === kept.sha256);
     if (earlier) {
       await keeping.goBackTo(tx, id, earlier.version);
-      await measureLater(tx, workspace, id);
+      await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
       return { version: earlier.version };
     }
     const same = await data.artworkBySha(tx, kept.sha256);
     if (same) throw new Trouble('conflict', `${fileName} is the file of another artwork, “${same.name}”.`);
     const version = await keeping.putInVersion(tx, id, { fileName: fileName.slice(-200), ...kept });
-    await measureLater(tx, workspace, id);
+    await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
     return { version };
   });
 }
@@ -55,6 +56,6 @@ export const goBack = (workspace: string, id: string, version: number): Promise<
     if (!it || !found) throw new Trouble('not-found', 'There is no such version.');
     if (it.version === version) return { version };
     await keeping.goBackTo(tx, id, version);
-    await measureLater(tx, workspace, id);
+    await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
     return { version };
   });

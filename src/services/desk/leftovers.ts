@@ -1,12 +1,9 @@
 import * as artworks from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
-import { dropJob, leftOver, type LeftOver } from '../../data/jobs';
+import { addJob, dropJob, leftOver, type LeftOver } from '../../data/jobs';
 import { setParcel } from '../../data/artwork/keeping';
 import { failDrafts } from '../../data/line/runs';
-import { measureLater, unpackLater } from '../artwork/intake';
-import { queueLane } from '../outlets/lane';
-import { draftLater } from '../line/runs';
-import { readLater, recordRefused, recordSaid } from '../artwork/understanding';
+import { recordRefused, recordSaid } from '../artwork/understanding';
 
 /**
  * Finds what is in a passing state without a job that would take it on, and gives it a way out: where the job was lost, a new
@@ -19,9 +16,9 @@ export async function sweep(): Promise<void> {
 async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise<void> {
   const within = (work: (tx: Tx) => Promise<void>) => inWorkspace(workspace, work);
   if (kind === 'arriving') {
-    if (!failed) return within((tx) => measureLater(tx, workspace, id));
+    if (!failed) return within((tx) => addJob(tx, 'artwork.measure', { workspace, artworkId: id }));
     const it = await inWorkspace(workspace, (tx) => artworks.artworkById(tx, id));
-    await within((tx) => dropJob(tx, `measure:${id}`));
+    await within((tx) => dropJob(tx, 'artwork.measure', { workspace, artworkId: id }));
     if (it)
       await recordRefused(
         workspace,
@@ -29,14 +26,14 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
         `${it.fileName} could not be read: reading it failed again and again. Export it anew and bring it in again.`,
       );
   } else if (kind === 'unread') {
-    if (!failed) return within((tx) => readLater(tx, workspace, id));
+    if (!failed) return within((tx) => addJob(tx, 'artwork.words', { workspace, artworkId: id }));
     const it = await inWorkspace(workspace, (tx) => artworks.artworkById(tx, id));
-    await within((tx) => dropJob(tx, `words:${id}`));
+    await within((tx) => dropJob(tx, 'artwork.words', { workspace, artworkId: id }));
     if (it) await recordSaid(workspace, id, it.sha256, []);
   } else if (kind === 'drafting') {
-    if (!failed) return within((tx) => draftLater(tx, workspace, other, id));
+    if (!failed) return within((tx) => addJob(tx, 'run.draft', { workspace, runId: other, artworkId: id }));
     await within(async (tx) => {
-      await dropJob(tx, `draft:${other}:${id}`);
+      await dropJob(tx, 'run.draft', { workspace, runId: other, artworkId: id });
       await failDrafts(tx, other, id, {
         code: 'not-drafted',
         field: 'artwork',
@@ -45,13 +42,13 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
       });
     });
   } else if (kind === 'unpacking') {
-    if (!failed) return within((tx) => unpackLater(tx, workspace, id));
+    if (!failed) return within((tx) => addJob(tx, 'parcel.unpack', { workspace, parcelId: id }));
     await within(async (tx) => {
-      await dropJob(tx, `unpack:${id}`);
+      await dropJob(tx, 'parcel.unpack', { workspace, parcelId: id });
       await setParcel(tx, id, {
         state: 'refused',
         problem: 'Unpacking failed again and again. What came out of it stays; pack the rest anew.',
       });
     });
-  } else await within((tx) => queueLane(tx, workspace, other));
+  } else await within((tx) => addJob(tx, 'outlet.lane', { workspace, outletId: other }));
 }

@@ -1,11 +1,12 @@
 import { inWorkspace } from '../../data/database';
+import { addJob } from '../../data/jobs';
 import * as artworks from '../../data/artwork/artworks';
 import type { ArtworkRow } from '../../data/artwork/artworks';
 import * as runs from '../../data/line/runs';
 import type { ProofPicture, ProofRow } from '../../data/line/runs';
 import { picturesMade } from '../../data/outlets/sendings';
+import { listOutlets, outletById } from '../../data/outlets/outlets';
 import * as stock from '../../data/stockroom/stockroom';
-import { queueLane } from '../outlets/lane';
 import { prepare, type PictureOrder, type Prepared } from './prepare';
 
 /** Proofs of one artwork that wait to be drafted, with the pictures they need (each once). */
@@ -26,7 +27,7 @@ export function planDrafts(workspace: string, runId: string, artworkId: string):
     const waiting = await runs.draftingProofs(tx, runId, artworkId);
     if (!waiting.length) return null;
     const twins = (artwork.motifId ? await artworks.artworksOfMotif(tx, artwork.motifId) : []).filter((t) => t.id !== artwork.id);
-    const [dockets, outlets, blanks] = [await stock.listDockets(tx), await stock.listOutlets(tx), await stock.listBlanks(tx)];
+    const [dockets, outlets, blanks] = [await stock.listDockets(tx), await listOutlets(tx), await stock.listBlanks(tx)];
     const proofs = waiting.map((proof) => {
       const docket = dockets.find((d) => d.id === proof.docketId)!;
       const blank = blanks.find((b) => b.id === docket.blankId)!;
@@ -88,7 +89,7 @@ export function planPictures(workspace: string, proofId: string): Promise<Pictur
     const proof = await runs.proofById(tx, proofId);
     const artwork = proof && (await artworks.artworkById(tx, proof.artworkId));
     const docket = proof && (await stock.docketById(tx, proof.docketId));
-    const outlet = proof && (await stock.outletById(tx, proof.outletId));
+    const outlet = proof && (await outletById(tx, proof.outletId));
     const blank = (await stock.listBlanks(tx)).find((b) => b.id === docket?.blankId);
     if (!artwork?.measured || !docket || !outlet?.rules || !blank) return null;
     const twins = (artwork.motifId ? await artworks.artworksOfMotif(tx, artwork.motifId) : []).filter((t) => t.id !== artwork.id);
@@ -106,6 +107,6 @@ export async function picturesBack(workspace: string, proofId: string, made: boo
   await inWorkspace(workspace, async (tx) => {
     const outletId = await picturesMade(tx, proofId, problem);
     if (problem) await runs.moveProofs(tx, { ids: [proofId] }, ['sending'], 'refused');
-    else if (outletId) await queueLane(tx, workspace, outletId);
+    else if (outletId) await addJob(tx, 'outlet.lane', { workspace, outletId });
   });
 }

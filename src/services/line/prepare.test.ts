@@ -2,7 +2,7 @@ import type { BlankSpec, DocketSpec } from '../../core/planning/docket';
 import type { OutletRules } from '../../core/rules/rules';
 import type { ArtworkRow } from '../../data/artwork/artworks';
 import type { ProofFields, ProofRow } from '../../data/line/runs';
-import type { OutletRow } from '../../data/stockroom/stockroom';
+import type { OutletRow } from '../../data/outlets/outlets';
 import { prepare, recheck } from './prepare';
 import { payloadOf } from './payload';
 

@@ -3,6 +3,7 @@ import { inWorkspace } from '../../data/database';
 import * as artworks from '../../data/artwork/artworks';
 import * as data from '../../data/line/runs';
 import type { ProofFields, ProofRow } from '../../data/line/runs';
+import { outletById, type OutletRow } from '../../data/outlets/outlets';
 import * as stock from '../../data/stockroom/stockroom';
 import { prepare, recheck } from './prepare';
 import { Trouble } from '../trouble';
@@ -39,7 +40,7 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
       throw new Trouble('conflict', `This proof is ${it.state}; it can no longer be changed here.`);
     const docket = (await stock.docketById(tx, it.docketId))!;
     const blank = (await stock.listBlanks(tx)).find((b) => b.id === docket.blankId)!;
-    const outlet = (await stock.outletById(tx, it.outletId))!;
+    const outlet = (await outletById(tx, it.outletId))!;
     const fields = { ...it.fields } as ProofFields;
     for (const name of ['title', 'description'] as const) {
       const value = change[name];
@@ -77,7 +78,7 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
 function repriced(
   price: ProofFields['prices']['value'][number],
   minor: number | undefined,
-  rules: NonNullable<stock.OutletRow['rules']>,
+  rules: NonNullable<OutletRow['rules']>,
 ) {
   if (minor === undefined) return price;
   if (!Number.isInteger(minor) || minor <= 0 || minor > 10_000_000)
@@ -96,7 +97,7 @@ export async function tryDocket(
   return inWorkspace(workspace, async (tx) => {
     const artwork = await artworks.artworkById(tx, artworkId);
     const blank = (await stock.listBlanks(tx)).find((b) => b.id === blankId);
-    const outlet = await stock.outletById(tx, outletId);
+    const outlet = await outletById(tx, outletId);
     if (!artwork?.measured || !blank || !outlet?.rules)
       throw new Trouble('not-found', 'Choose an artwork that is measured, a blank and a connected outlet.');
     const made = prepare(artwork, { id: '', name: '', blankId, spec }, blank, outlet, {});

@@ -7,8 +7,8 @@ import type { ProofState, RunRow } from '../../data/line/runs';
 import { addJob } from '../../data/jobs';
 import { listListings } from '../../data/outlets/listings';
 import { outletsWaiting, queueSending, rejoinRun, withdraw } from '../../data/outlets/sendings';
+import { listOutlets } from '../../data/outlets/outlets';
 import * as stock from '../../data/stockroom/stockroom';
-import { queueLane } from '../outlets/lane';
 import { payloadOf, schemaProblems } from './payload';
 import { Trouble } from '../trouble';
 
@@ -45,10 +45,6 @@ export const listRuns = (workspace: string): Promise<RunReport[]> =>
 /** Names of a few small pictures of each run. */
 export const runPictures = (workspace: string, runIds: string[]): Promise<Map<string, string[]>> =>
   inWorkspace(workspace, async (tx) => new Map((await data.runPictures(tx, runIds)).map((r) => [r.runId, r.smalls])));
-
-/** Has a worker draft what waits of one artwork in a run. */
-export const draftLater = (tx: Tx, workspace: string, runId: string, artworkId: string): Promise<void> =>
-  addJob(tx, 'run.draft', { workspace, runId, artworkId }, { key: `draft:${runId}:${artworkId}` });
 
 async function runIn(tx: Tx, id: string): Promise<RunRow> {
   const run = await data.runById(tx, id);
@@ -92,7 +88,7 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
     const missing = ids.length - works.length;
     if (missing) throw new Trouble('not-valid', `${missing} of ${ids.length} artworks are not here.`, 'artworks');
     const dockets = await stock.listDockets(tx);
-    const outlets = await stock.listOutlets(tx);
+    const outlets = await listOutlets(tx);
     const wantedDockets = [...new Set(wish.cells?.map((c) => c.docket) ?? wish.dockets ?? [])].map((d) =>
       dockets.find((k) => k.id === d || k.name === d),
     );
@@ -140,7 +136,7 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
             outlet: outlets.find((o) => o.id === cell.outletId)!.name,
             why: 'passed or listed already',
           });
-      if (added.length) await draftLater(tx, workspace, runId, work.id);
+      if (added.length) await addJob(tx, 'run.draft', { workspace, runId, artworkId: work.id });
     }
     await data.setLeftOut(tx, runId, leftOut);
     return runId;
@@ -208,7 +204,7 @@ async function enqueue(
   how: { live: boolean; apart: boolean },
 ): Promise<{ queued: number; held: number }> {
   const dockets = await stock.listDockets(tx);
-  const outlets = await stock.listOutlets(tx);
+  const outlets = await listOutlets(tx);
   const brand = await stock.workspaceName(tx);
   const names = await artworks.motifNames(
     tx,
@@ -230,7 +226,7 @@ async function enqueue(
     going.push(proof);
   }
   await data.moveProofs(tx, { ids: going.map((p) => p.id) }, ['passed', 'refused', 'listed'], 'sending');
-  for (const outletId of new Set(going.map((p) => p.outletId))) await queueLane(tx, workspace, outletId);
+  for (const outletId of new Set(going.map((p) => p.outletId))) await addJob(tx, 'outlet.lane', { workspace, outletId });
   return { queued: going.length, held: proofs.length - going.length };
 }
 
@@ -247,9 +243,10 @@ export async function resumeRun(workspace: string, id: string): Promise<RunRepor
   await inWorkspace(workspace, async (tx) => {
     if ((await runIn(tx, id)).state !== 'paused') return;
     await data.setRunState(tx, id, 'going');
-    for (const outletId of await outletsWaiting(tx, id)) await queueLane(tx, workspace, outletId);
+    for (const outletId of await outletsWaiting(tx, id)) await addJob(tx, 'outlet.lane', { workspace, outletId });
     const drafting = await data.listProofs(tx, { run: id, state: 'drafting', limit: 100_000 });
-    for (const artworkId of new Set(drafting.map((p) => p.artworkId))) await draftLater(tx, workspace, id, artworkId);
+    for (const artworkId of new Set(drafting.map((p) => p.artworkId)))
+      await addJob(tx, 'run.draft', { workspace, runId: id, artworkId });
   });
   return run(workspace, id);
 }
@@ -265,8 +262,9 @@ export async function stopRun(workspace: string, id: string): Promise<RunReport>
     await rejoinRun(tx, id);
     await withdraw(tx, { run: id });
     // what a dead worker left half-way gives itself back
-    for (const outletId of await outletsWaiting(tx, id)) await queueLane(tx, workspace, outletId);
-    for (const other of await data.leaveUndrafted(tx, id)) await draftLater(tx, workspace, other.runId, other.artworkId);
+    for (const outletId of await outletsWaiting(tx, id)) await addJob(tx, 'outlet.lane', { workspace, outletId });
+    for (const other of await data.leaveUndrafted(tx, id))
+      await addJob(tx, 'run.draft', { workspace, runId: other.runId, artworkId: other.artworkId });
   });
   return run(workspace, id);
 }

@@ -2,6 +2,7 @@ import { whyNot } from '../../core/planning/docket';
 import { inWorkspace } from '../../data/database';
 import * as artworks from '../../data/artwork/artworks';
 import { cellProofs, type ProofState } from '../../data/line/runs';
+import { listOutlets } from '../../data/outlets/outlets';
 import * as stock from '../../data/stockroom/stockroom';
 import { miniName } from '../artwork/raster-names';
 
@@ -34,7 +35,7 @@ export interface Sheet {
 export async function sheet(workspace: string): Promise<Sheet> {
   return inWorkspace(workspace, async (tx) => {
     const [outlets, dockets, works, proofs] = [
-      await stock.listOutlets(tx),
+      await listOutlets(tx),
       await stock.listDockets(tx),
       await artworks.listArtworks(tx, { state: 'ready' }, 0, 20_000),
       await cellProofs(tx),

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { holding, inWorkspace, type Tx } from '../../data/database';
+import { holding, inWorkspace } from '../../data/database';
 import { addJob } from '../../data/jobs';
 import { nextInSeconds, takeNext } from '../../data/outlets/sendings';
 import { sendOne } from './sending';
@@ -9,15 +9,6 @@ const SPELL_MS = 20_000;
 
 /** A lane that somebody else has is looked into again after this. */
 const BUSY_SECONDS = 2;
-
-/** Has an outlet's lane look into the outbox, now or later. One lane runs at a time; asking twice is asking once. */
-export const queueLane = (tx: Tx, workspace: string, outletId: string, delaySeconds = 0): Promise<void> =>
-  addJob(
-    tx,
-    'outlet.lane',
-    { workspace, outletId },
-    { queue: `outlet:${workspace}:${outletId}`, key: `lane:${workspace}:${outletId}`, delaySeconds },
-  );
 
 /**
  * Sends what waits for one outlet, in order, one after another. What is to wait is left in the outbox with its time: the
@@ -36,6 +27,6 @@ export async function runLane(workspace: string, outletId: string): Promise<void
   });
   await inWorkspace(workspace, async (tx) => {
     const seconds = mine ? await nextInSeconds(tx, outletId) : BUSY_SECONDS;
-    if (seconds !== null) await queueLane(tx, workspace, outletId, seconds);
+    if (seconds !== null) await addJob(tx, 'outlet.lane', { workspace, outletId }, seconds);
   });
 }

@@ -6,7 +6,8 @@ import { addJob } from '../../data/jobs';
 import { listingGone, listingsToLookAt, lookedAt } from '../../data/outlets/listings';
 import * as runs from '../../data/line/runs';
 import type { ProofFields, ProofRow } from '../../data/line/runs';
-import { docketById, keepRules, listBlanks, outletById, type OutletRow } from '../../data/stockroom/stockroom';
+import { keepRules, outletById, type OutletRow } from '../../data/outlets/outlets';
+import { docketById, listBlanks } from '../../data/stockroom/stockroom';
 import { adapterFor } from '../../outlets';
 import { OutletAnswer } from '../../outlets/contract';
 import { prepare, recheck } from '../line/prepare';
@@ -16,22 +17,13 @@ import { Trouble } from '../trouble';
 /** Proofs and listings are gone through so many at a time. */
 const WINDOW = 100;
 
-/** Has the listings of an outlet looked at, in its lane, behind what is to be sent. */
-export const queueLook = (tx: Tx, workspace: string, outletId: string, after = 0, delaySeconds = 0): Promise<void> =>
-  addJob(
-    tx,
-    'outlet.look',
-    { workspace, outletId, after },
-    { queue: `outlet:${workspace}:${outletId}`, key: `look:${workspace}:${outletId}`, urgency: 5, delaySeconds },
-  );
-
 /** The seller asks what stands at an outlet. */
 export async function lookAgain(workspace: string, outletId: string): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     const outlet = await outletById(tx, outletId);
     if (!outlet) throw new Trouble('not-found', 'There is no such outlet.');
     if (!outlet.connected) throw new Trouble('conflict', `${outlet.name} is not connected. Connect it in the stockroom.`);
-    await queueLook(tx, workspace, outletId);
+    await addJob(tx, 'outlet.look', { workspace, outletId, after: 0 });
   });
 }
 
@@ -61,10 +53,11 @@ export async function look(workspace: string, outletId: string, after: number): 
       if (!(error instanceof OutletAnswer)) throw error;
       if (error.kind === 'sign-in') return;
       const seconds = error.kind === 'wait' ? (error.more.waitMs ?? 1000) / 1000 : 30;
-      return inWorkspace(workspace, (tx) => queueLook(tx, workspace, outletId, seen, seconds));
+      return inWorkspace(workspace, (tx) => addJob(tx, 'outlet.look', { workspace, outletId, after: seen }, seconds));
     }
   }
-  if (listings.length === WINDOW) await inWorkspace(workspace, (tx) => queueLook(tx, workspace, outletId, seen));
+  if (listings.length === WINDOW)
+    await inWorkspace(workspace, (tx) => addJob(tx, 'outlet.look', { workspace, outletId, after: seen }));
 }
 
 /**
@@ -75,7 +68,7 @@ export async function look(workspace: string, outletId: string, after: number): 
 export async function rulesChanged(workspace: string, outlet: OutletRow, rules: OutletRules): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     await keepRules(tx, outlet.id, rules);
-    await queueLook(tx, workspace, outlet.id);
+    await addJob(tx, 'outlet.look', { workspace, outletId: outlet.id, after: 0 });
   });
   for (let after = 0; ;) {
     const proofs = await inWorkspace(workspace, (tx) =>

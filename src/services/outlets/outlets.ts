@@ -1,13 +1,12 @@
 import { inWorkspace } from '../../data/database';
 import { addJob } from '../../data/jobs';
 import { outletsWaiting } from '../../data/outlets/sendings';
-import * as data from '../../data/stockroom/stockroom';
-import type { OutletRow } from '../../data/stockroom/stockroom';
+import * as data from '../../data/outlets/outlets';
+import type { OutletRow } from '../../data/outlets/outlets';
 import { seal, unseal } from '../../files/seal';
 import { adapterFor } from '../../outlets';
 import { OutletAnswer } from '../../outlets/contract';
-import { queueLane } from './lane';
-import { queueLook, rulesChanged } from './looking';
+import { rulesChanged } from './looking';
 import { sessionFor, sessionWith } from './session';
 import { Trouble } from '../trouble';
 
@@ -64,17 +63,15 @@ export async function keepRulesFresh(workspace: string, id: string): Promise<voi
   await refreshRules(workspace, id).catch((error) => {
     if (!(error instanceof Trouble)) throw error;
   });
-  await inWorkspace(workspace, (tx) => queueRules(tx, workspace, id, RULES_EVERY_SECONDS));
+  await inWorkspace(workspace, (tx) => addJob(tx, 'outlet.rules', { workspace, outletId: id }, RULES_EVERY_SECONDS));
 }
-const queueRules = (tx: Parameters<typeof addJob>[0], workspace: string, outletId: string, delaySeconds: number) =>
-  addJob(tx, 'outlet.rules', { workspace, outletId }, { key: `rules:${workspace}:${outletId}`, delaySeconds });
 
 /** When a worker comes up: what waits in the outboxes is taken up again, and every connected outlet's rules are asked for. */
 export async function takeUpOutlets(): Promise<void> {
   for (const { workspace, outlet: id } of await inWorkspace(null, data.connectedOutlets))
     await inWorkspace(workspace, async (tx) => {
-      await queueRules(tx, workspace, id, 0);
-      if ((await outletsWaiting(tx, null)).includes(id)) await queueLane(tx, workspace, id);
+      await addJob(tx, 'outlet.rules', { workspace, outletId: id });
+      if ((await outletsWaiting(tx, null)).includes(id)) await addJob(tx, 'outlet.lane', { workspace, outletId: id });
     });
 }
 
@@ -83,9 +80,9 @@ async function connected(workspace: string, id: string, secret: Record<string, s
   await inWorkspace(workspace, (tx) => data.keepSecret(tx, id, seal(secret)));
   const it = await refreshRules(workspace, id);
   await inWorkspace(workspace, async (tx) => {
-    await queueLook(tx, workspace, id);
-    await queueLane(tx, workspace, id);
-    await queueRules(tx, workspace, id, RULES_EVERY_SECONDS);
+    await addJob(tx, 'outlet.look', { workspace, outletId: id, after: 0 });
+    await addJob(tx, 'outlet.lane', { workspace, outletId: id });
+    await addJob(tx, 'outlet.rules', { workspace, outletId: id }, RULES_EVERY_SECONDS);
   });
   return it;
 }

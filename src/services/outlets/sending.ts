@@ -7,7 +7,7 @@ import { putListing } from '../../data/outlets/listings';
 import { moveProofs } from '../../data/line/runs';
 import * as data from '../../data/outlets/sendings';
 import type { SendingRow, StepRow } from '../../data/outlets/sendings';
-import { holdOutlet, outletAnswers, outletById, signedOut, type OutletRow } from '../../data/stockroom/stockroom';
+import { holdOutlet, outletAnswers, outletById, signedOut, type OutletRow } from '../../data/outlets/outlets';
 import { adapterFor } from '../../outlets';
 import { OutletAnswer, type Done, type OutletAdapter, type Session, type Step } from '../../outlets/contract';
 import { PictureGone, sessionFor } from './session';
@@ -142,7 +142,7 @@ async function remakeFirst(work: Work): Promise<void> {
     );
   await inWorkspace(workspace, async (tx) => {
     await data.putOff(tx, sending.id, 'Its pictures are being made again.', REMAKE_SECONDS);
-    await addJob(tx, 'proof.pictures', { workspace, proofId: sending.proofId }, { key: `pictures:${sending.proofId}` });
+    await addJob(tx, 'proof.pictures', { workspace, proofId: sending.proofId });
   });
 }
 

@@ -1,5 +1,5 @@
 import { inWorkspace } from '../../data/database';
-import { keepSecret, type OutletRow } from '../../data/stockroom/stockroom';
+import { keepSecret, type OutletRow } from '../../data/outlets/outlets';
 import { seal, unseal } from '../../files/seal';
 import * as files from '../../files/store';
 import type { Session } from '../../outlets/contract';

@@ -1,0 +1,64 @@
+import type { Job, JobName } from '../data/jobs';
+import { has } from '../files/store';
+import { artwork } from '../services/artwork/artworks';
+import { unpackParcel } from '../services/artwork/intake';
+import { rasterNames } from '../services/artwork/raster-names';
+import { putOffWords, recordMeasured, recordRefused, recordSaid } from '../services/artwork/understanding';
+import { finishDrafts, picturesBack, planDrafts, planPictures } from '../services/line/drafting';
+import { runLane } from '../services/outlets/lane';
+import { look } from '../services/outlets/looking';
+import { keepRulesFresh } from '../services/outlets/outlets';
+import type { PictureResult } from './picture-process';
+import { makePictures, readWords } from './pools';
+
+/** What is done for each kind of job. A job that throws is tried again, later and later; done twice does no harm. */
+export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
+  'artwork.measure': async ({ workspace, artworkId }) => {
+    const it = await artwork(workspace, artworkId).catch(() => null);
+    if (it?.state !== 'arriving') return;
+    const result = await makePictures({
+      kind: 'read',
+      sha256: it.sha256,
+      fileName: it.fileName,
+      names: rasterNames(it.sha256),
+    });
+    if (result.ok) await recordMeasured(workspace, it.id, it.sha256, result.read!);
+    else await recordRefused(workspace, it.id, result.sentence);
+  },
+  'artwork.words': async ({ workspace, artworkId }) => {
+    const it = await artwork(workspace, artworkId).catch(() => null);
+    if (it?.state !== 'ready' || it.said) return;
+    // pictures and proofs are what somebody waits for
+    if (await putOffWords(workspace, it.id)) return;
+    const names = rasterNames(it.sha256);
+    if (!(await has('derived', names.working)))
+      await makePictures({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names });
+    await recordSaid(workspace, it.id, it.sha256, await readWords({ working: names.working }));
+  },
+  'parcel.unpack': async ({ workspace, parcelId }) => {
+    await unpackParcel(workspace, parcelId);
+  },
+  'run.draft': async ({ workspace, runId, artworkId }) => {
+    const plan = await planDrafts(workspace, runId, artworkId);
+    if (!plan) return;
+    const result = await makePictures({ kind: 'render', orders: plan.pictures }).catch((error: Error): PictureResult => {
+      console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
+      return { ok: false, sentence: error.message };
+    });
+    await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
+  },
+  'proof.pictures': async ({ workspace, proofId }) => {
+    const orders = await planPictures(workspace, proofId);
+    const result = orders && (await makePictures({ kind: 'render', orders }));
+    await picturesBack(workspace, proofId, result !== null && result.ok);
+  },
+  'outlet.lane': async ({ workspace, outletId }) => {
+    await runLane(workspace, outletId);
+  },
+  'outlet.look': async ({ workspace, outletId, after }) => {
+    await look(workspace, outletId, after);
+  },
+  'outlet.rules': async ({ workspace, outletId }) => {
+    await keepRulesFresh(workspace, outletId);
+  },
+};
