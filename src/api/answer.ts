@@ -46,5 +46,5 @@ export const answerApi = (request: Request): Promise<Response> =>
 /** In tests every answer is held to its own description, on whatever errand it was asked for. */
 function hold(schema: Parameters<typeof faultIn>[0], text: string, what: string): void {
   const fault = faultIn(schema, JSON.parse(text), 'the answer');
-  if (fault) throw new Error(`${what} answers what its description does not say: ${fault.sentence}`);
+  if (fault) throw new Trouble('trouble', `${what} answers what its description does not say: ${fault.sentence}`);
 }

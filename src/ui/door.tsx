@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { api, Refusal } from './api';
+import { Button } from './parts/button';
 
 export interface Entry {
   name: string;
@@ -58,7 +59,7 @@ export function Door({
             <label key={e.name} className="mt-3 block">
               <span className="text-[12px] text-soft">{e.label}</span>
               <input
-                className="field text-[15px]"
+                className="input text-[15px]"
                 name={e.name}
                 type={e.type ?? 'text'}
                 required
@@ -73,9 +74,9 @@ export function Door({
               {fault.sentence}
             </p>
           )}
-          <button className="button go mt-6 w-full justify-center py-2" disabled={busy}>
+          <Button tone="go" className="mt-6 w-full justify-center py-2" disabled={busy}>
             {action}
-          </button>
+          </Button>
         </form>
       </div>
     </main>

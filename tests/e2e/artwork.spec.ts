@@ -1,24 +1,14 @@
 import { expect, test, type Page } from '@playwright/test';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import sharp from 'sharp';
+import { motif } from '../integration/press';
 
 const folder = join(process.env.CHECK_FOLDER!, 'station');
 test.describe.configure({ mode: 'serial' });
 
-/** Pictures of many strokes that are like no other: what a hand says of one is carried over to near copies. */
-const wave = (seed: number, size: number): Promise<Buffer> => {
-  const strokes = Array.from({ length: 14 }, (_, i) => {
-    const at = (k: number) => ((seed * 31 + i * 17 + k * 47 + seed * i * 7) % 97) + 1;
-    return `<path d="M${at(1)} ${at(2)}Q${at(3)} ${at(4)} ${at(5)} ${at(6)}" stroke="#f7efdc" stroke-width="${2 + (i % 5)}" fill="none"/>`;
-  });
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="${size}" height="${size}">${strokes.join('')}</svg>`;
-  return sharp(Buffer.from(svg)).png({ compressionLevel: 1 }).toBuffer();
-};
-
 test.beforeAll(async () => {
   mkdirSync(folder, { recursive: true });
-  for (let i = 0; i < 4; i++) writeFileSync(join(folder, `coast_wave-${i}_dark.png`), await wave(i, 1500));
+  for (let i = 0; i < 4; i++) writeFileSync(join(folder, `coast_wave-${i}_dark.png`), await motif(9100 + i, 1500 + i, 1800));
 });
 
 const options = (page: Page) => page.getByRole('option', { name: /wave/i });
@@ -45,7 +35,7 @@ test('files come in although the connection breaks off in between, into the draw
 
 test('an upload is paused, survives a reload of the page, and goes on by itself', async ({ page }) => {
   const big = join(folder, 'slow_wave-9_dark.png');
-  writeFileSync(big, await wave(9, 4400));
+  writeFileSync(big, await motif(9199, 3700, 4400));
   await page.goto('/artwork?drawer=Surf');
   let hold = true;
   await page.route('**/api/v1/uploads/*', (route) =>

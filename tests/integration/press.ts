@@ -95,9 +95,28 @@ export interface Items<T> {
   next: number | null;
 }
 
-/** A light motif on a see-through ground, different for every `seed`. */
+/**
+ * A light motif on a see-through ground: cut paper strewn about, by `seed`. No two are alike: what a hand says of one would
+ * be carried over to near copies.
+ */
 export async function motif(seed: number, width = 3000, height = 3600): Promise<Buffer> {
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 120" width="${width}" height="${height}"><circle cx="50" cy="50" r="${20 + (seed % 17)}" fill="#f7efdc"/><path d="M${10 + (seed % 7)} 100h60v${6 + (seed % 11)}h-60z" fill="#f2a93b"/><path d="M10 95h${(seed % 800) / 10}v2H10z" fill="#7fc4bd"/></svg>`;
+  let state = (seed + 1) * 2654435761;
+  const random = (to: number): number => {
+    // mulberry32, a public-domain generator
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return Math.floor((((t ^ (t >>> 14)) >>> 0) / 2 ** 32) * to);
+  };
+  const scraps = Array.from({ length: 9 }, (_, i) => {
+    const [x, y, reach] = [8 + random(84), 8 + random(104), 5 + random(14)];
+    const corners = Array.from(
+      { length: 3 + random(4) },
+      () => `${x - reach + random(2 * reach)},${y - reach + random(2 * reach)}`,
+    );
+    return `<polygon points="${corners.join(' ')}" fill="${['#f7efdc', '#f7efdc', '#f2a93b', '#7fc4bd'][i % 4]}"/>`;
+  });
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 120" width="${width}" height="${height}">${scraps.join('')}</svg>`;
   return sharp(Buffer.from(svg)).png({ compressionLevel: 1 }).toBuffer();
 }
 

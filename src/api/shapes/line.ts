@@ -31,6 +31,14 @@ const fields = {
 };
 export const ProofFields = Exactly(fields);
 
+/** A colour that is offered. */
+export const Colour = Exactly({
+  name: Text,
+  hex: Text,
+  legibility: Type.Number({ description: 'share of the inks that stay visible on it' }),
+  print: Type.Optional(Type.Integer({ description: 'which of the motif’s artworks goes on it: 0 is the proof’s own' })),
+});
+
 export const Proof = Named('Proof', {
   id: Uuid,
   seq: Whole,
@@ -40,7 +48,7 @@ export const Proof = Named('Proof', {
   outletId: Text,
   state: OneOf(PROOF_STATES),
   fields: Type.Partial(Exactly(fields), { additionalProperties: false, description: 'empty until it is drafted' }),
-  colours: Type.Array(Exactly({ name: Text, hex: Text, legibility: Share })),
+  colours: Type.Array(Colour),
   pictures: Type.Array(Exactly({ scene: Text, colour: Text, picture: Picture, small: Picture })),
   problems: Type.Array(Problem),
   artwork: Text,

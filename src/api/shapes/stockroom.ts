@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { OutletRules } from '@/core/rules/rules';
 import { DocketShape } from './docket';
-import { Problem, ProofFields } from './line';
+import { Colour, Problem, ProofFields } from './line';
 import { Exactly, Inner, Minor, Named, OneOf, OrNull, Text, Time, Uuid, Whole } from './parts';
 
 const Area = Exactly({ name: Text, widthMm: Type.Number(), heightMm: Type.Number(), resolutionPpi: Type.Number() });
@@ -61,7 +61,7 @@ const Placed = Exactly({
 export const Tried = Exactly({
   fields: ProofFields,
   problems: Type.Array(Problem),
-  colours: Type.Array(Exactly({ name: Text, hex: Text, legibility: Type.Number() })),
+  colours: Type.Array(Colour),
   pictures: Type.Array(Exactly({ scene: Text, area: Text, colour: Text, colourName: Text, placed: Placed })),
 });
 export type TriedView = Static<typeof Tried>;

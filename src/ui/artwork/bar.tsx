@@ -1,9 +1,10 @@
 'use client';
 import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { SearchField } from '../search-field';
+import { SearchField } from '../parts/search-field';
 import { COLUMNS, FIRST_COLUMNS } from './views/table-view';
 import type { Cloth, Put, Size, View } from './types';
+import { Button } from '../parts/button';
 
 const VIEWS: [View, string, React.ComponentType<{ size?: number }>][] = [
   ['contact', 'Contact sheet', LayoutGrid],
@@ -181,47 +182,47 @@ export function SelectionBar({
     <div className="px-3.5 pt-2.5 pb-2" role="toolbar" aria-label="Selection">
       <div className="flex flex-wrap items-center gap-2 bg-teal-t py-1.5 pr-1.5 pl-3">
         <b className="mr-1 text-teal">{n.toLocaleString('en')} selected</b>
-        <button className="button quiet" onClick={none}>
+        <Button tone="quiet" onClick={none}>
           None
-        </button>
+        </Button>
         <span className="grow" />
-        <button className="button quiet" onClick={edit}>
+        <Button tone="quiet" onClick={edit}>
           Change…
-        </button>
-        <button className="button quiet" onClick={fileIn}>
+        </Button>
+        <Button tone="quiet" onClick={fileIn}>
           File in…
-        </button>
-        <button className="button quiet" onClick={readNames}>
+        </Button>
+        <Button tone="quiet" onClick={readNames}>
           Read names…
-        </button>
+        </Button>
         {pair && (
-          <button className="button quiet" onClick={pair}>
+          <Button tone="quiet" onClick={pair}>
             Side by side
-          </button>
+          </Button>
         )}
         {link && (
-          <button className="button quiet" onClick={link}>
+          <Button tone="quiet" onClick={link}>
             Link
-          </button>
+          </Button>
         )}
         {standing !== 'here' ? (
-          <button className="button quiet" onClick={() => stand('here')}>
+          <Button tone="quiet" onClick={() => stand('here')}>
             Bring back
-          </button>
+          </Button>
         ) : (
-          <button className="button quiet" onClick={() => stand('aside')}>
+          <Button tone="quiet" onClick={() => stand('aside')}>
             Put aside
-          </button>
+          </Button>
         )}
         {standing !== 'deleted' && (
-          <button className="button quiet" onClick={() => stand('deleted')}>
+          <Button tone="quiet" onClick={() => stand('deleted')}>
             Delete…
-          </button>
+          </Button>
         )}
         {standing === 'here' && (
-          <button className="button go" onClick={toSheet}>
+          <Button tone="go" onClick={toSheet}>
             To the sheet
-          </button>
+          </Button>
         )}
       </div>
     </div>

@@ -93,7 +93,7 @@ export function Drawers({
             key={d.id}
             autoFocus
             aria-label={`New path of ${d.path}`}
-            className="field"
+            className="input"
             defaultValue={d.path}
             onBlur={(e) => rename(d, e.target.value)}
             onKeyDown={(e) => {
@@ -125,7 +125,7 @@ export function Drawers({
           autoFocus
           aria-label="Name of the new drawer"
           placeholder={now && now !== '-' ? `in ${now}` : 'name'}
-          className="field mt-1"
+          className="input mt-1"
           onBlur={(e) => {
             setMaking(false);
             const name = e.target.value.trim();

@@ -4,8 +4,8 @@ import { useRouter } from 'next/navigation';
 import type { ProofState } from '@/services/line/runs';
 import type { ArtworkView } from '@/api/views';
 import { act, api } from '../api';
-import { bytes, count } from '../format';
-import { Mark } from '../marks';
+import { bytes, count } from '../parts/format';
+import { Mark } from '../parts/marks';
 import { useLive } from './store';
 
 interface Uses {

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { typing } from '../shell/dialog';
+import { typing } from '../parts/keyboard';
 import type { ChangeField } from './dialogs/change-dialog';
 import type { Put, View } from './types';
 import type { Incoming } from './uploads/uploads';

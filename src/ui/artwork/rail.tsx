@@ -6,6 +6,7 @@ import type { SavedSearch } from '@/services/artwork/searches';
 import { act, api } from '../api';
 import { Drawers, Row } from './drawers';
 import { SEARCH_PARTS, type Choices, type Put } from './types';
+import { Button } from '../parts/button';
 
 /** The rail at the left: drawers to look into and to file by dragging, saved searches, and what artworks are. */
 export function Rail({
@@ -99,9 +100,9 @@ export function Rail({
       </label>
       {facets.length > 0 && (
         <div className="mt-3 flex gap-2 px-1.5">
-          <button className="button quiet" onClick={() => put(Object.fromEntries(facets.map((f) => [f, null])))}>
+          <Button tone="quiet" onClick={() => put(Object.fromEntries(facets.map((f) => [f, null])))}>
             Show all
-          </button>
+          </Button>
           <SaveSearch search={search} />
         </div>
       )}
@@ -188,16 +189,16 @@ function SaveSearch({ search }: { search: URLSearchParams }) {
   const [naming, setNaming] = useState(false);
   if (!naming)
     return (
-      <button className="button quiet" onClick={() => setNaming(true)}>
+      <Button tone="quiet" onClick={() => setNaming(true)}>
         Save this search
-      </button>
+      </Button>
     );
   return (
     <input
       autoFocus
       aria-label="Name of the search"
       placeholder="name it"
-      className="field min-w-0"
+      className="input min-w-0"
       onBlur={(e) => {
         setNaming(false);
         const name = e.target.value.trim();

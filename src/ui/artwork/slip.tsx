@@ -4,11 +4,12 @@ import { useRouter } from 'next/navigation';
 import { useRef } from 'react';
 import type { ArtworkView } from '@/api/views';
 import { act, api } from '../api';
-import { bytes } from '../format';
-import { Line, Slip } from '../slip';
+import { bytes } from '../parts/format';
+import { Line, Slip } from '../parts/slip';
 import { History } from './history';
 import { useLive } from './store';
 import { groundStyle } from './types';
+import { Button, buttonClass } from '../parts/button';
 
 type Change = Record<string, unknown>;
 
@@ -59,19 +60,15 @@ export function ArtworkSlip({
       close={close}
       foot={
         <>
-          <button
-            className="button go"
-            disabled={a.state !== 'ready'}
-            onClick={() => router.push(`/sheet?rows=${a.id.slice(0, 8)}`)}
-          >
+          <Button tone="go" disabled={a.state !== 'ready'} onClick={() => router.push(`/sheet?rows=${a.id.slice(0, 8)}`)}>
             To the sheet
-          </button>
-          <a className="button" href={a.original}>
+          </Button>
+          <a className={buttonClass()} href={a.original}>
             Original
           </a>
-          <button className="button" disabled={a.state !== 'ready'} onClick={() => replace.current?.click()}>
+          <Button disabled={a.state !== 'ready'} onClick={() => replace.current?.click()}>
             Better file…
-          </button>
+          </Button>
           <input
             ref={replace}
             type="file"
@@ -224,7 +221,7 @@ function Field({
     <div className={flat ? '[&>div]:mt-0' : 'mt-3'}>
       <Line label={label} from={<From source={source} />} note={note}>
         <input
-          className="field"
+          className="input"
           aria-label={label.toLowerCase()}
           defaultValue={value}
           placeholder={hint}
@@ -322,7 +319,7 @@ function Said({ artwork: a, save }: { artwork: ArtworkView; save: (change: Chang
   return (
     <Line label="Says" from={byHand ? <From source="hand" /> : null} note={note}>
       <input
-        className="field"
+        className="input"
         aria-label="says"
         defaultValue={byHand ? a.words : a.words.toLowerCase()}
         placeholder="the words on it"

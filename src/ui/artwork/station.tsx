@@ -5,7 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { ChangeReport } from '@/services/artwork/changing';
 import { act, api, Refusal } from '../api';
-import { count } from '../format';
+import { count } from '../parts/format';
 import { AlikeView } from './views/alike-view';
 import { Bar, SelectionBar } from './bar';
 import { ChangeDialog } from './dialogs/change-dialog';
@@ -25,6 +25,7 @@ import { FIRST_COLUMNS, TableView } from './views/table-view';
 import type { Cloth, First, Size, View } from './types';
 import { UploadList } from './uploads/upload-list';
 import { filesOf, useUploads, type Incoming } from './uploads/uploads';
+import { Button } from '../parts/button';
 
 // which tables each part of the screen follows
 const FILING = ['artwork', 'drawer'];
@@ -256,16 +257,14 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
             alike={groups.length}
           >
             {search.get('standing') === 'deleted' && ids.length > 0 && (
-              <button className="button" onClick={() => setAsking({ what: 'empty' })}>
-                Empty the bin…
-              </button>
+              <Button onClick={() => setAsking({ what: 'empty' })}>Empty the bin…</Button>
             )}
-            <button className="button" onClick={() => folderInput.current?.click()}>
+            <Button onClick={() => folderInput.current?.click()}>
               <FolderOpen size={15} /> A folder
-            </button>
-            <button className="button go" onClick={() => fileInput.current?.click()}>
+            </Button>
+            <Button tone="go" onClick={() => fileInput.current?.click()}>
               <UploadIcon size={15} /> Bring in
-            </button>
+            </Button>
           </Bar>
         )}
         <div>

@@ -5,9 +5,10 @@ import Link from 'next/link';
 import { useMemo, useRef, useState } from 'react';
 import type { ListingView } from '@/api/views';
 import { act, api } from '../api';
-import { amount, count } from '../format';
-import { Mark } from '../marks';
-import { SearchField } from '../search-field';
+import { amount, count } from '../parts/format';
+import { Mark } from '../parts/marks';
+import { SearchField } from '../parts/search-field';
+import { Button, ButtonLink } from '../parts/button';
 
 const ROW = 66;
 const STATE_INK: Partial<Record<ListingView['state'], string>> = { live: 'text-teal', gone: 'text-spot' };
@@ -55,9 +56,9 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
           <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">
             Each listing that was sent is entered here, with a link to its page as a buyer sees it.
           </p>
-          <Link className="button go" href="/press">
+          <ButtonLink tone="go" href="/press">
             To the press
-          </Link>
+          </ButtonLink>
         </div>
       </div>
     );
@@ -71,12 +72,7 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
             : `${shown.length} of ${count(listings.length, 'listing')}`}
         </span>
         <SearchField label="Find listings" hint="find by title or artwork" value={find} change={setFind} />
-        <select
-          aria-label="Outlet"
-          className="border-b-[1.5px] border-ink bg-transparent py-1"
-          value={outlet}
-          onChange={(e) => setOutlet(e.target.value)}
-        >
+        <select aria-label="Outlet" className="select w-auto" value={outlet} onChange={(e) => setOutlet(e.target.value)}>
           <option value="">every outlet</option>
           {outlets.map(([id, name]) => (
             <option key={id} value={id}>
@@ -84,25 +80,20 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
             </option>
           ))}
         </select>
-        <select
-          aria-label="State"
-          className="border-b-[1.5px] border-ink bg-transparent py-1"
-          value={state}
-          onChange={(e) => setState(e.target.value)}
-        >
+        <select aria-label="State" className="select w-auto" value={state} onChange={(e) => setState(e.target.value)}>
           <option value="">every state</option>
           {states.map((s) => (
             <option key={s}>{s}</option>
           ))}
         </select>
-        <button className="button ml-auto" onClick={lookAgain}>
+        <Button className="ml-auto" onClick={lookAgain}>
           Look again
-        </button>
+        </Button>
         {drafts.length > 0 && (
           <div className="flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
             <b className="text-teal">{count(drafts.length, 'draft')}</b>
-            <button
-              className="button go"
+            <Button
+              tone="go"
               onClick={() =>
                 void act(() =>
                   api<{ queued: number }>('POST', '/listings/live', { ids: drafts.map((l) => l.id) }).then((a) => {
@@ -113,7 +104,7 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
               }
             >
               Set {drafts.length} live
-            </button>
+            </Button>
           </div>
         )}
       </div>

@@ -3,8 +3,9 @@ import { useEffect, useState } from 'react';
 import type { RunReport } from '@/services/line/runs';
 import type { OutletView, ProofView } from '@/api/views';
 import { act, api } from '../api';
-import { amount, count } from '../format';
-import { Dialog } from '../shell/dialog';
+import { amount, count } from '../parts/format';
+import { Dialog } from '../parts/dialog';
+import { Button } from '../parts/button';
 
 /** All proofs of a run, however many: what is said before sending must be the whole of it. */
 async function everyPage(run: string): Promise<ProofView[]> {
@@ -117,12 +118,12 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
         </fieldset>
       </div>
       <div className="cut flex justify-end gap-2 p-3">
-        <button className="button quiet" onClick={close}>
+        <Button tone="quiet" onClick={close}>
           Not yet
-        </button>
-        <button className="button go" disabled={!going.length} onClick={send}>
+        </Button>
+        <Button tone="go" disabled={!going.length} onClick={send}>
           Send {count(going.length, 'proof')} {as === 'live' ? 'live' : 'as drafts'}
-        </button>
+        </Button>
       </div>
     </Dialog>
   );

@@ -4,9 +4,11 @@ import { useState } from 'react';
 import type { ProofState, RunReport } from '@/services/line/runs';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
-import { count, pictureAddress } from '../format';
-import { Mark, STATES } from '../marks';
+import { count, pictureAddress } from '../parts/format';
+import { Mark, STATES } from '../parts/marks';
 import { SendDialog } from './send-dialog';
+import { Button, ButtonLink } from '../parts/button';
+import { Progress } from '../parts/progress';
 
 export interface Refused {
   id: string;
@@ -40,9 +42,9 @@ export function PressStation({
           <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">
             Runs stand here: batches of proofs being drafted or sent. Select cells in the sheet to begin one.
           </p>
-          <Link className="button go" href="/sheet">
+          <ButtonLink tone="go" href="/sheet">
             To the sheet
-          </Link>
+          </ButtonLink>
         </div>
       </div>
     );
@@ -113,40 +115,31 @@ export function PressStation({
               </div>
               <div className="flex flex-wrap items-start justify-end gap-2">
                 {(c.ready ?? 0) + (c.held ?? 0) > 0 && (
-                  <Link className="button" href={`/proofs?run=${run.id}`}>
-                    Look through {(c.ready ?? 0) + (c.held ?? 0)}
-                  </Link>
+                  <ButtonLink href={`/proofs?run=${run.id}`}>Look through {(c.ready ?? 0) + (c.held ?? 0)}</ButtonLink>
                 )}
-                {busy && run.state === 'going' && (
-                  <button className="button" onClick={() => tell(run, 'pause')}>
-                    Pause
-                  </button>
-                )}
+                {busy && run.state === 'going' && <Button onClick={() => tell(run, 'pause')}>Pause</Button>}
                 {run.state === 'paused' && (
-                  <button className="button go" onClick={() => tell(run, 'resume')}>
+                  <Button tone="go" onClick={() => tell(run, 'resume')}>
                     Go on
-                  </button>
+                  </Button>
                 )}
                 {(busy || run.state === 'paused') && (
-                  <button
-                    className="button quiet"
+                  <Button
+                    tone="quiet"
                     onClick={() => tell(run, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.')}
                   >
                     Stop
-                  </button>
+                  </Button>
                 )}
                 {bad.length > 0 && (
-                  <button
-                    className="button"
-                    onClick={() => tell(run, 'retry', { as: 'draft' }, `${count(bad.length, 'proof')} tried again.`)}
-                  >
+                  <Button onClick={() => tell(run, 'retry', { as: 'draft' }, `${count(bad.length, 'proof')} tried again.`)}>
                     Try {bad.length} again
-                  </button>
+                  </Button>
                 )}
                 {(c.passed ?? 0) > 0 && run.state !== 'paused' && (
-                  <button className="button go" onClick={() => setSending(run.id)}>
+                  <Button tone="go" onClick={() => setSending(run.id)}>
                     Send {count(c.passed!, 'proof')}…
-                  </button>
+                  </Button>
                 )}
               </div>
             </li>
@@ -167,10 +160,7 @@ function OutletBar({ name, counts }: { name: string; counts: Partial<Record<Proo
   return (
     <div className="grid grid-cols-[104px_minmax(90px,1fr)_minmax(210px,auto)] items-center gap-3">
       <b className="font-slab font-semibold">{name}</b>
-      <span className="bed" role="progressbar" aria-label={name} aria-valuemin={0} aria-valuemax={total} aria-valuenow={done}>
-        <i style={{ width: `${(done / total) * 100}%` }} />
-        <i className="bad" style={{ width: `${((counts.refused ?? 0) / total) * 100}%` }} />
-      </span>
+      <Progress label={name} done={done} total={total} bad={counts.refused ?? 0} />
       <span className="flex flex-wrap gap-x-3">
         {STATES.filter((s) => counts[s]).map((s) => (
           <span key={s} className="inline-flex items-center gap-1">

@@ -1,5 +1,5 @@
 import type { PriceBreakdown } from '@/core/pricing/prices';
-import { amount } from '../format';
+import { amount } from '../parts/format';
 
 /** What goes and what stays of one price: paper-coloured bars, and a teal one for what the seller keeps. */
 export function PriceBars({ price: p, detail = false }: { price: PriceBreakdown; detail?: boolean }) {

@@ -3,11 +3,12 @@ import { useState } from 'react';
 import type { OutletView, ProofView } from '@/api/views';
 import { fromDecimal } from '@/core/money/money';
 import { act, api } from '../api';
-import { amount } from '../format';
-import { Mark } from '../marks';
-import { Line, Source } from '../slip';
+import { amount } from '../parts/format';
+import { Mark } from '../parts/marks';
+import { Line, Source } from '../parts/slip';
 import { PriceBars } from './price-bars';
 import { Problems } from './problems';
+import { Button } from '../parts/button';
 
 /** One proof in full: pictures large, words with the outlet's limits, every price with what goes and what stays. */
 export function ProofSheet({
@@ -64,22 +65,20 @@ export function ProofSheet({
           <Mark state={proof.state} word />
         </span>
         {proof.state === 'ready' && (
-          <button
-            className="button go"
+          <Button
+            tone="go"
+            keys="P"
             onClick={() =>
               void act(() => api('POST', '/proofs/pass', { ids: [proof.id] }).then(() => 'Passed; it waits at the press.'))
             }
           >
-            Pass <span className="key">P</span>
-          </button>
+            Pass
+          </Button>
         )}
         {proof.state === 'passed' && (
-          <button
-            className="button"
-            onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [proof.id] }).then(() => undefined))}
-          >
+          <Button onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [proof.id] }).then(() => undefined))}>
             Take back
-          </button>
+          </Button>
         )}
       </div>
       <div className="grid grid-cols-[minmax(300px,44%)_1fr] gap-6">
@@ -217,7 +216,7 @@ function Text({
   if (locked) return <p className="whitespace-pre-line">{value}</p>;
   return (
     <textarea
-      className="field resize-y"
+      className="textarea resize-y"
       aria-label={label}
       rows={rows}
       defaultValue={value}

@@ -1,13 +1,13 @@
 'use client';
-import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { ProofView } from '@/api/views';
 import { act, api } from '../api';
-import { amount } from '../format';
-import { Mark } from '../marks';
-import { Line, Slip, Source } from '../slip';
+import { amount } from '../parts/format';
+import { Mark } from '../parts/marks';
+import { Line, Slip, Source } from '../parts/slip';
 import { PriceBars } from './price-bars';
 import { Problems } from './problems';
+import { Button, ButtonLink } from '../parts/button';
 
 /** A proof beside the sheet: its pictures, what is wrong, its words and its money. */
 export function ProofSlip({ id, close }: { id: string; close: () => void }) {
@@ -44,23 +44,22 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
       foot={
         <>
           {proof.state === 'ready' && (
-            <button
-              className="button go"
+            <Button
+              tone="go"
+              keys="P"
               onClick={() => void act(() => api('POST', '/proofs/pass', { ids: [id] }).then(() => undefined))}
             >
-              Pass <span className="key">P</span>
-            </button>
+              Pass
+            </Button>
           )}
-          <Link className="button" href={`/proofs?open=${id}`}>
-            Open
-          </Link>
+          <ButtonLink href={`/proofs?open=${id}`}>Open</ButtonLink>
           {proof.state === 'passed' && (
-            <button
-              className="button quiet"
+            <Button
+              tone="quiet"
               onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [id] }).then(() => undefined))}
             >
               Take back
-            </button>
+            </Button>
           )}
         </>
       }

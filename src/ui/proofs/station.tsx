@@ -4,10 +4,11 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { OutletView, ProofView } from '@/api/views';
 import { act, api } from '../api';
-import { count } from '../format';
-import { Mark } from '../marks';
-import { typing } from '../shell/dialog';
+import { count } from '../parts/format';
+import { Mark } from '../parts/marks';
+import { typing } from '../parts/keyboard';
 import { ProofSheet } from './proof-sheet';
+import { Button } from '../parts/button';
 
 const ROW = 68;
 
@@ -100,7 +101,7 @@ export function ProofStation({
           <div className="mt-1.5 flex items-center gap-2">
             <select
               aria-label="Run"
-              className="min-w-0 grow border-b-[1.5px] border-ink bg-transparent py-1"
+              className="select min-w-0 grow"
               value={search.get('run') ?? ''}
               onChange={(e) => filter('run', e.target.value)}
             >
@@ -113,7 +114,7 @@ export function ProofStation({
             </select>
             <select
               aria-label="State"
-              className="border-b-[1.5px] border-ink bg-transparent py-1"
+              className="select w-auto"
               value={search.get('state') ?? ''}
               onChange={(e) => filter('state', e.target.value)}
             >
@@ -124,9 +125,9 @@ export function ProofStation({
             </select>
           </div>
           {ready.length > 0 && (
-            <button className="button go mt-2.5 w-full justify-center" onClick={() => pass(ready.map((p) => p.id))}>
+            <Button tone="go" className="mt-2.5 w-full justify-center" onClick={() => pass(ready.map((p) => p.id))}>
               Pass all {ready.length} that are ready
-            </button>
+            </Button>
           )}
         </div>
         <div ref={scroller} className="overflow-auto border-t border-rule bg-paper">

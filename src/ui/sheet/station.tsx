@@ -5,12 +5,13 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Sheet, SheetCell, SheetRow } from '@/services/line/sheet';
 import type { RunReport } from '@/services/line/runs';
 import { act, api } from '../api';
-import { amount, count, groundFor, pictureAddress } from '../format';
-import { Mark } from '../marks';
-import { SearchField } from '../search-field';
+import { amount, count, groundFor, pictureAddress } from '../parts/format';
+import { Mark } from '../parts/marks';
+import { SearchField } from '../parts/search-field';
 import { ProofSlip } from '../proofs/proof-slip';
-import { typing } from '../shell/dialog';
+import { typing } from '../parts/keyboard';
 import { between, cropMarks, holds, stepped, type Range, type Spot } from './range';
+import { Button, ButtonLink } from '../parts/button';
 
 const ROW = 74;
 const NAME = 246;
@@ -146,8 +147,7 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
             <div className="ml-auto flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
               <b className="whitespace-nowrap text-teal">{inRange.length} selected</b>
               {proofs.length > 0 && (
-                <button
-                  className="button"
+                <Button
                   onClick={() =>
                     router.push(
                       `/proofs?ids=${proofs
@@ -158,22 +158,20 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
                   }
                 >
                   Look through
-                </button>
+                </Button>
               )}
               {fresh.length > 0 && (
-                <button className={`button ${ready.length ? '' : 'go'}`} onClick={() => draft(fresh)}>
-                  Draft {count(fresh.length, 'proof')} <span className="key">D</span>
-                </button>
+                <Button tone={ready.length ? 'plain' : 'go'} keys="D" onClick={() => draft(fresh)}>
+                  Draft {count(fresh.length, 'proof')}
+                </Button>
               )}
               {fresh.length === 0 && open.length > 0 && ready.length === 0 && (
-                <button className="button" onClick={() => draft(open)}>
-                  Draft {open.length} again
-                </button>
+                <Button onClick={() => draft(open)}>Draft {open.length} again</Button>
               )}
               {ready.length > 0 && (
-                <button className="button go" onClick={() => pass(ready.map((p) => p.id))}>
-                  Pass {count(ready.length, 'proof')} <span className="key">P</span>
-                </button>
+                <Button tone="go" keys="P" onClick={() => pass(ready.map((p) => p.id))}>
+                  Pass {count(ready.length, 'proof')}
+                </Button>
               )}
             </div>
           ) : (
@@ -346,9 +344,9 @@ function Nothing({ noColumns }: { noColumns: boolean }) {
             ? 'Its columns are dockets within outlets. Connect an outlet and make a docket in the stockroom.'
             : 'Its rows are artworks. Bring some in, then choose here what each becomes.'}
         </p>
-        <a className="button go" href={noColumns ? '/stockroom' : '/artwork'}>
+        <ButtonLink tone="go" href={noColumns ? '/stockroom' : '/artwork'}>
           {noColumns ? 'To the stockroom' : 'Bring in artwork'}
-        </a>
+        </ButtonLink>
       </div>
     </div>
   );

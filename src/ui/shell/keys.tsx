@@ -1,8 +1,10 @@
 'use client';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { Mark, MEANING, STATES } from '../marks';
-import { Dialog, typing } from './dialog';
+import { Mark, MEANING, STATES } from '../parts/marks';
+import { Dialog } from '../parts/dialog';
+import { typing } from '../parts/keyboard';
+import { Button } from '../parts/button';
 
 const EVERYWHERE: [string, string][] = [
   ['Ctrl K', 'command box: go anywhere'],
@@ -70,7 +72,7 @@ export function Keys() {
       {keys.map(([k, what]) => (
         <div key={k} className="contents">
           <dt>
-            <span className="key">{k}</span>
+            <kbd className="kbd kbd-xs">{k}</kbd>
           </dt>
           <dd>{what}</dd>
         </div>
@@ -104,9 +106,7 @@ export function Keys() {
         </div>
       </div>
       <div className="cut flex justify-end p-3">
-        <button className="button" onClick={() => setOpen(false)}>
-          Close
-        </button>
+        <Button onClick={() => setOpen(false)}>Close</Button>
       </div>
     </Dialog>
   );

@@ -3,7 +3,8 @@ import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import type { Work } from '@/services/line/line';
 import { api } from '../api';
-import { Mark } from '../marks';
+import { Mark } from '../parts/marks';
+import { Progress } from '../parts/progress';
 
 interface Seen {
   at: number;
@@ -55,16 +56,8 @@ export function Tray() {
         >
           {w.kind === 'sending' && <Mark state="sending" />}
           <b className="max-w-[190px] truncate">{w.label}</b>
-          <span
-            className="bed w-[110px] shrink-0"
-            role="progressbar"
-            aria-label={w.label}
-            aria-valuemin={0}
-            aria-valuemax={w.total}
-            aria-valuenow={w.done}
-          >
-            <i style={{ width: `${((w.done - w.refused) / w.total) * 100}%` }} />
-            <i className="bad" style={{ width: `${(w.refused / w.total) * 100}%` }} />
+          <span className="w-[110px] shrink-0">
+            <Progress label={w.label} done={w.done - w.refused} total={w.total} bad={w.refused} />
           </span>
           <span className="whitespace-nowrap">
             {w.done} of {w.total}
@@ -78,7 +71,7 @@ export function Tray() {
         className="ml-auto whitespace-nowrap text-soft hover:text-ink"
         onClick={() => window.dispatchEvent(new Event('press:keys'))}
       >
-        <span className="key">?</span> keys and marks
+        <kbd className="kbd kbd-xs">?</kbd> keys and marks
       </button>
     </footer>
   );

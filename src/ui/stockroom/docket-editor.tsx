@@ -10,9 +10,10 @@ import type { Problem } from '@/core/rules/rules';
 import type { DocketRow } from '@/services/stockroom/stockroom';
 import type { ArtworkView, OutletView, ProofView } from '@/api/views';
 import { act, api, Refusal } from '../api';
-import { amount } from '../format';
+import { amount } from '../parts/format';
 import { PriceBars } from '../proofs/price-bars';
 import { Preview } from './preview';
+import { Button } from '../parts/button';
 
 interface Tried {
   fields: Required<ProofView['fields']>;
@@ -107,13 +108,13 @@ export function DocketEditor({
           <span className="text-soft">/</span>
           <h1 className="grow text-[22px]">{docket.id ? 'Docket' : 'New docket'}</h1>
           <span className="text-soft">{saved ? (docket.id ? 'saved' : '') : 'not saved yet'}</span>
-          <button className="button go" disabled={saved && Boolean(docket.id)} onClick={save}>
+          <Button tone="go" disabled={saved && Boolean(docket.id)} onClick={save}>
             Save docket
-          </button>
+          </Button>
         </div>
         <Part word="Name and blank">
           <input
-            className="field font-slab text-[16px]"
+            className="input font-slab text-[16px]"
             aria-label="Name"
             placeholder="Name of the docket"
             value={name}
@@ -129,7 +130,7 @@ export function DocketEditor({
               </p>
             ) : (
               <select
-                className="field"
+                className="select"
                 aria-label="Blank"
                 value={docket.blankId}
                 onChange={(e) => router.replace(`/stockroom/dockets/new?blank=${e.target.value}`)}
@@ -142,7 +143,7 @@ export function DocketEditor({
               </select>
             )}
             <input
-              className="field"
+              className="input"
               aria-label="Noun"
               placeholder="noun, as buyers say it"
               value={spec.noun}
@@ -197,7 +198,7 @@ export function DocketEditor({
         <Part word="Placement">
           <div className="grid grid-cols-[184px_150px_1fr_1fr] items-end gap-4">
             <Labelled label="Print area">
-              <select className="field" value={spec.area} onChange={(e) => set({ area: e.target.value })}>
+              <select className="select" value={spec.area} onChange={(e) => set({ area: e.target.value })}>
                 {blank.areas.map((a) => (
                   <option key={a.name} value={a.name}>
                     {a.name}, {Math.round(a.widthMm)} × {Math.round(a.heightMm)} mm
@@ -207,7 +208,7 @@ export function DocketEditor({
             </Labelled>
             <Labelled label="How it sits">
               <select
-                className="field"
+                className="select"
                 value={spec.placement.mode}
                 onChange={(e) => placement({ mode: e.target.value as 'fit' | 'cover' })}
               >
@@ -243,7 +244,7 @@ export function DocketEditor({
           <div className="mt-3 grid grid-cols-2 gap-4">
             <Labelled label="Takes artwork">
               <select
-                className="field"
+                className="select"
                 value={spec.accepts.ground}
                 onChange={(e) => set({ accepts: { ...spec.accepts, ground: e.target.value as DocketSpec['accepts']['ground'] } })}
               >
@@ -255,7 +256,7 @@ export function DocketEditor({
             <Labelled label="At least, px/in as printed">
               <input
                 type="number"
-                className="field"
+                className="input"
                 value={spec.accepts.minPpi}
                 onChange={(e) => set({ accepts: { ...spec.accepts, minPpi: Math.round(Number(e.target.value)) } })}
               />
@@ -268,7 +269,7 @@ export function DocketEditor({
               <li key={i} className="grid grid-cols-[22px_1fr_170px_auto] items-center gap-2">
                 <span className="text-soft">{i + 1}</span>
                 <select
-                  className="field"
+                  className="select"
                   aria-label={`Scene ${i + 1}`}
                   value={shot.scene}
                   onChange={(e) => set({ shots: spec.shots.map((s, k) => (k === i ? { ...s, scene: e.target.value } : s)) })}
@@ -280,7 +281,7 @@ export function DocketEditor({
                   ))}
                 </select>
                 <select
-                  className="field"
+                  className="select"
                   aria-label={`Colour ${i + 1}`}
                   value={String(shot.colour)}
                   onChange={(e) =>
@@ -299,8 +300,8 @@ export function DocketEditor({
                   ))}
                 </select>
                 <span className="flex">
-                  <button
-                    className="button quiet"
+                  <Button
+                    tone="quiet"
                     aria-label={`Move picture ${i + 1} up`}
                     disabled={i === 0}
                     onClick={() =>
@@ -308,25 +309,25 @@ export function DocketEditor({
                     }
                   >
                     ↑
-                  </button>
-                  <button
-                    className="button quiet"
+                  </Button>
+                  <Button
+                    tone="quiet"
                     aria-label={`Take out picture ${i + 1}`}
                     disabled={spec.shots.length === 1}
                     onClick={() => set({ shots: spec.shots.filter((_, k) => k !== i) })}
                   >
                     −
-                  </button>
+                  </Button>
                 </span>
               </li>
             ))}
           </ol>
-          <button
-            className="button mt-2 justify-self-start"
+          <Button
+            className="mt-2 justify-self-start"
             onClick={() => set({ shots: [...spec.shots, { scene: sheets[0]!.id, colour: 'featured' }] })}
           >
             Add a picture
-          </button>
+          </Button>
         </Part>
         <Part
           word="Wording"
@@ -334,7 +335,7 @@ export function DocketEditor({
         >
           <Labelled label="Title">
             <textarea
-              className="field"
+              className="textarea"
               rows={2}
               value={spec.wording.title}
               onChange={(e) => wording({ title: e.target.value })}
@@ -342,7 +343,7 @@ export function DocketEditor({
           </Labelled>
           <Labelled label="Description">
             <textarea
-              className="field"
+              className="textarea"
               rows={6}
               value={spec.wording.description}
               onChange={(e) => wording({ description: e.target.value })}
@@ -350,7 +351,7 @@ export function DocketEditor({
           </Labelled>
           <Labelled label="Tags, one a line; the artwork’s keywords come first">
             <textarea
-              className="field"
+              className="textarea"
               rows={5}
               value={spec.wording.tags.join('\n')}
               onChange={(e) => wording({ tags: e.target.value.split('\n').filter((t) => t.trim()) })}
@@ -360,11 +361,11 @@ export function DocketEditor({
         <Part word="Price plan">
           <div className="grid grid-cols-4 items-end gap-4">
             <Labelled label="Plan">
-              <input className="field" value={spec.pricePlan.name} onChange={(e) => plan({ name: e.target.value })} />
+              <input className="input" value={spec.pricePlan.name} onChange={(e) => plan({ name: e.target.value })} />
             </Labelled>
             <Labelled label="Aim">
               <select
-                className="field"
+                className="select"
                 value={aim.kind}
                 onChange={(e) =>
                   plan({
@@ -383,7 +384,7 @@ export function DocketEditor({
             <Labelled label="How much">
               <input
                 key={aim.kind}
-                className="field"
+                className="input"
                 aria-label="How much"
                 defaultValue={aim.kind === 'margin' ? aim.share / 10_000 : amount(aim.minor)}
                 onChange={(e) => {
@@ -400,7 +401,7 @@ export function DocketEditor({
             </Labelled>
             <Labelled label="Prices end in">
               <select
-                className="field"
+                className="select"
                 value={String(spec.pricePlan.ending)}
                 onChange={(e) => plan({ ending: e.target.value === 'null' ? null : Number(e.target.value) })}
               >
@@ -448,7 +449,7 @@ export function DocketEditor({
         <div className="mb-2 flex items-center gap-2">
           <span className="text-soft">on</span>
           <select
-            className="min-w-0 grow border-b-[1.5px] border-ink bg-transparent py-1"
+            className="select min-w-0 grow"
             aria-label="Sample artwork"
             value={sample?.id ?? ''}
             onChange={(e) => setSampleId(e.target.value)}
@@ -461,7 +462,7 @@ export function DocketEditor({
           </select>
           <span className="text-soft">for</span>
           <select
-            className="border-b-[1.5px] border-ink bg-transparent py-1"
+            className="select w-auto"
             aria-label="Sample outlet"
             value={outletId}
             onChange={(e) => setOutletId(e.target.value)}

@@ -6,7 +6,8 @@ import type { SceneSheet } from '@/core/scene/scene';
 import type { DocketRow } from '@/services/stockroom/stockroom';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
-import { amount, count } from '../format';
+import { amount, count } from '../parts/format';
+import { Button, ButtonLink } from '../parts/button';
 
 /** Behind the line: standing orders, what can be printed on, where it can be sold. */
 export function Stockroom({
@@ -33,11 +34,7 @@ export function Stockroom({
       <div className="mt-3 grid grid-cols-[1.15fr_1fr] gap-x-10">
         <section>
           <Heading word="Dockets" about="the standing order for one kind of goods">
-            {blanks.length > 0 && (
-              <Link className="button" href="/stockroom/dockets/new">
-                New docket
-              </Link>
-            )}
+            {blanks.length > 0 && <ButtonLink href="/stockroom/dockets/new">New docket</ButtonLink>}
           </Heading>
           <ul className="bg-paper">
             {dockets.length === 0 && (
@@ -75,12 +72,11 @@ export function Stockroom({
             })}
           </ul>
           <Heading word="Blanks" about="what print houses offer">
-            <button
-              className="button"
+            <Button
               onClick={() => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'))}
             >
               Fetch catalogues
-            </button>
+            </Button>
           </Heading>
           <ul className="bg-paper">
             {blanks.length === 0 && <li className="p-4 text-soft">The catalogues have not been fetched yet.</li>}
@@ -172,18 +168,17 @@ function Outlet({ outlet: o }: { outlet: OutletView }) {
       {o.hold && <p className="mt-0.5 text-spot">{o.hold.why} It is left alone for a moment.</p>}
       <div className="mt-2 flex gap-2">
         {o.connected ? (
-          <button
-            className="button"
+          <Button
             onClick={() =>
               void act(() => api('POST', `/outlets/${o.id}/rules`, {}).then(() => `${o.name}’s rules are up to date.`))
             }
           >
             Fetch rules
-          </button>
+          </Button>
         ) : o.connecting === 'consent' ? (
-          <button className="button go" onClick={consent}>
+          <Button tone="go" onClick={consent}>
             Connect…
-          </button>
+          </Button>
         ) : (
           <form
             className="flex grow gap-2"
@@ -193,19 +188,19 @@ function Outlet({ outlet: o }: { outlet: OutletView }) {
             }}
           >
             <input
-              className="field grow"
+              className="input grow"
               aria-label={`Key of ${o.name}`}
               placeholder="its key"
               value={token}
               onChange={(e) => setToken(e.target.value)}
             />
-            <button className="button go">Connect</button>
+            <Button tone="go">Connect</Button>
           </form>
         )}
         {o.connected && o.connecting === 'consent' && (
-          <button className="button quiet" onClick={consent}>
+          <Button tone="quiet" onClick={consent}>
             Connect again
-          </button>
+          </Button>
         )}
       </div>
     </li>
@@ -222,8 +217,7 @@ function Token() {
       </p>
     );
   return (
-    <button
-      className="button"
+    <Button
       onClick={() =>
         void act(() =>
           api<{ token: string }>('POST', '/tokens', { label: 'made in the stockroom' }).then((a) => setToken(a.token)),
@@ -231,6 +225,6 @@ function Token() {
       }
     >
       Make a token
-    </button>
+    </Button>
   );
 }

@@ -3,8 +3,9 @@ import { useEffect, useState } from 'react';
 import type { ChangeReport } from '@/services/artwork/changing';
 import type { DrawerRow } from '@/services/artwork/drawers';
 import { api, Refusal } from '../../api';
-import { count } from '../../format';
-import { Dialog } from '../../shell/dialog';
+import { count } from '../../parts/format';
+import { Dialog } from '../../parts/dialog';
+import { Button } from '../../parts/button';
 
 const FIELDS = {
   subject: 'Subject is',
@@ -120,7 +121,7 @@ export function ChangeDialog({
         <div className="flex items-end gap-3">
           <select
             aria-label="What to change"
-            className="border-b-[1.5px] border-ink bg-transparent py-1"
+            className="select w-auto"
             value={field}
             onChange={(e) => {
               setField(e.target.value as Field);
@@ -134,12 +135,7 @@ export function ChangeDialog({
             ))}
           </select>
           {VALUES[field] ? (
-            <select
-              aria-label="Value"
-              className="grow border-b-[1.5px] border-ink bg-transparent py-1"
-              value={value}
-              onChange={(e) => setValue(e.target.value)}
-            >
+            <select aria-label="Value" className="select grow" value={value} onChange={(e) => setValue(e.target.value)}>
               {VALUES[field].map((v) => (
                 <option key={v} value={v}>
                   {v || 'nobody in particular'}
@@ -151,7 +147,7 @@ export function ChangeDialog({
               <input
                 autoFocus
                 aria-label="Value"
-                className="field grow"
+                className="input grow"
                 list={field === 'drawer' ? 'drawer-paths' : undefined}
                 placeholder={
                   /Marks|eywords/.test(field)
@@ -169,7 +165,7 @@ export function ChangeDialog({
             <input
               aria-label="By"
               placeholder="by"
-              className="field w-[180px]"
+              className="input w-[180px]"
               value={put}
               onChange={(e) => setPut(e.target.value)}
             />
@@ -200,12 +196,12 @@ export function ChangeDialog({
         </div>
         <div className="mt-4 flex items-center justify-end gap-2">
           <span className="mr-auto text-soft">{shown && said(shown)}</span>
-          <button type="button" className="button quiet" onClick={close}>
+          <Button type="button" tone="quiet" onClick={close}>
             Leave it
-          </button>
-          <button className="button go" disabled={!shown?.changed}>
+          </Button>
+          <Button tone="go" disabled={!shown?.changed}>
             Change {shown?.changed ?? ''}
-          </button>
+          </Button>
         </div>
       </form>
     </Dialog>

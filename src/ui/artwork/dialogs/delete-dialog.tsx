@@ -1,8 +1,9 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { api } from '../../api';
-import { count } from '../../format';
-import { Dialog } from '../../shell/dialog';
+import { count } from '../../parts/format';
+import { Dialog } from '../../parts/dialog';
+import { Button } from '../../parts/button';
 
 /** Says what depends on artworks before they go to the bin, or with `forGood` before the bin is emptied. */
 export function DeleteDialog({
@@ -34,12 +35,12 @@ export function DeleteDialog({
             : 'They lie in the bin until it is emptied and can be brought back from there.'}
         </p>
         <div className="mt-5 flex justify-end gap-2">
-          <button className="button quiet" onClick={close}>
+          <Button tone="quiet" onClick={close}>
             Keep
-          </button>
-          <button className="button go" autoFocus onClick={remove}>
+          </Button>
+          <Button tone="go" autoFocus onClick={remove}>
             {forGood ? 'Empty it' : 'Delete'}
-          </button>
+          </Button>
         </div>
       </div>
     </Dialog>

@@ -2,7 +2,8 @@
 import { useState } from 'react';
 import type { ArtworkSettings, MarkKeys } from '@/services/artwork/searches';
 import { act, api } from '../../api';
-import { Dialog } from '../../shell/dialog';
+import { Dialog } from '../../parts/dialog';
+import { Button } from '../../parts/button';
 
 const FIELDS = ['mark', 'audience', 'occasion', 'subject'] as const;
 const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
@@ -28,7 +29,7 @@ export function MarkKeyLine({
           className="flex min-h-[24px] items-center gap-1.5 disabled:text-soft"
           onClick={() => press(k)}
         >
-          <span className="key">{k}</span> {keys[k]!.value}
+          <kbd className="kbd kbd-xs">{k}</kbd> {keys[k]!.value}
         </button>
       ))}
       <button className="min-h-[24px] text-soft hover:text-ink" onClick={edit}>
@@ -75,7 +76,7 @@ export function MarkKeysDialog({ keys, close }: { keys: MarkKeys; close: () => v
               </select>
               <input
                 aria-label={`Value of key ${k}`}
-                className="field"
+                className="input"
                 value={draft[k]?.value ?? ''}
                 onChange={(e) => put(k, { value: e.target.value })}
               />
@@ -83,10 +84,10 @@ export function MarkKeysDialog({ keys, close }: { keys: MarkKeys; close: () => v
           ))}
         </div>
         <div className="mt-4 flex justify-end gap-2">
-          <button type="button" className="button quiet" onClick={close}>
+          <Button type="button" tone="quiet" onClick={close}>
             Leave it
-          </button>
-          <button className="button go">Keep</button>
+          </Button>
+          <Button tone="go">Keep</Button>
         </div>
       </form>
     </Dialog>

@@ -2,7 +2,8 @@
 import { useEffect, useState } from 'react';
 import type { ChangeReport } from '@/services/artwork/changing';
 import { act, api, Refusal } from '../../api';
-import { Dialog } from '../../shell/dialog';
+import { Dialog } from '../../parts/dialog';
+import { Button } from '../../parts/button';
 
 interface Preview {
   fits: number;
@@ -62,7 +63,7 @@ export function PatternDialog({
         <input
           autoFocus
           aria-label="Pattern"
-          className="field font-mono"
+          className="input font-mono"
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
@@ -91,22 +92,22 @@ export function PatternDialog({
         <div className="mt-4 flex items-center justify-end gap-2">
           <span className="mr-auto text-soft">{preview && !problem ? `${preview.fits} of ${preview.items.length} fit` : ''}</span>
           {pattern && (
-            <button className="button quiet" onClick={() => keep('')}>
+            <Button tone="quiet" onClick={() => keep('')}>
               Stop reading names
-            </button>
+            </Button>
           )}
-          <button className="button" disabled={Boolean(problem)} onClick={() => keep(text)}>
+          <Button disabled={Boolean(problem)} onClick={() => keep(text)}>
             Use for new files
-          </button>
-          <button
-            className="button go"
+          </Button>
+          <Button
+            tone="go"
             disabled={Boolean(problem) || !preview?.fits}
             onClick={() =>
               void act(() => api<ChangeReport>('POST', '/artworks/change', { ids, change: { fromFileName: text } }).then(done))
             }
           >
             Read these {preview?.fits ?? ''}
-          </button>
+          </Button>
         </div>
       </div>
     </Dialog>

@@ -1,6 +1,7 @@
 'use client';
 import { act, api } from '../../api';
 import type { Intake } from '../types';
+import { Button } from '../../parts/button';
 
 /** Archives that are being unpacked, and files that could not be taken, a sentence each. */
 export function IntakeList({ intake }: { intake: Intake }) {
@@ -32,12 +33,13 @@ export function IntakeList({ intake }: { intake: Intake }) {
           <li key={a.id}>{a.problem}</li>
         ))}
       </ul>
-      <button
-        className="button quiet shrink-0 self-start"
+      <Button
+        tone="quiet"
+        className="shrink-0 self-start"
         onClick={() => void act(() => api('POST', '/artworks/dismiss', {}).then(() => undefined))}
       >
         Take off the list
-      </button>
+      </Button>
     </div>
   );
 }
@@ -64,9 +66,9 @@ export function Empty({ choose }: { choose: () => void }) {
         welcome too. Each file is kept as it is, measured and read. Folders become drawers. Pasting works, and so does the inbox
         folder beside the data.
       </p>
-      <button className="button go" onClick={choose}>
+      <Button tone="go" onClick={choose}>
         Choose files
-      </button>
+      </Button>
     </div>
   );
 }

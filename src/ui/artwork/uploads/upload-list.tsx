@@ -1,8 +1,10 @@
 'use client';
 import { Pause, Play, X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { bytes } from '../../format';
+import { bytes } from '../../parts/format';
 import type { Upload, UploadQueue } from './uploads';
+import { Button } from '../../parts/button';
+import { Progress } from '../../parts/progress';
 
 const OPEN = ['waiting', 'going', 'paused'];
 
@@ -23,8 +25,8 @@ export function UploadList({ uploads, paused, queue }: { uploads: Upload[]; paus
         <b aria-live="polite">
           {done.length} of {counted.length} brought in
         </b>
-        <span className="bed grow">
-          <i style={{ width: `${total ? (moved / total) * 100 : 100}%` }} />
+        <span className="grow">
+          <Progress label="Bringing in" done={moved} total={total} />
         </span>
         <span className="text-soft">
           {bytes(moved)} of {bytes(total)}
@@ -32,17 +34,17 @@ export function UploadList({ uploads, paused, queue }: { uploads: Upload[]; paus
         </span>
         {busy ? (
           <>
-            <button className="button quiet -my-1" onClick={() => queue.pauseAll(!paused)}>
+            <Button tone="quiet" className="-my-1" onClick={() => queue.pauseAll(!paused)}>
               {paused ? 'Go on' : 'Pause'}
-            </button>
-            <button className="button quiet -my-1" onClick={queue.cancelAll}>
+            </Button>
+            <Button tone="quiet" className="-my-1" onClick={queue.cancelAll}>
               Cancel the rest
-            </button>
+            </Button>
           </>
         ) : (
-          <button className="button quiet -my-1" onClick={queue.clear}>
+          <Button tone="quiet" className="-my-1" onClick={queue.clear}>
             Done
-          </button>
+          </Button>
         )}
       </div>
       {under.length > 0 && (
@@ -70,8 +72,8 @@ function One({ upload: u, queue }: { upload: Upload; queue: UploadQueue }) {
   return (
     <li className="flex items-center gap-1.5 text-[12px]">
       <span className="grow truncate">{u.name}</span>
-      <span className="bed w-[60px]">
-        <i style={{ width: `${u.share * 100}%` }} />
+      <span className="w-[60px]">
+        <Progress label={u.name} done={u.share} total={1} />
       </span>
       <button
         className="p-1 text-soft hover:text-ink"

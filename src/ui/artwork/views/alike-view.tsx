@@ -1,9 +1,10 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { act, api } from '../../api';
-import { count } from '../../format';
+import { count } from '../../parts/format';
 import { useCardsChange, useLive, type Cards } from '../store';
 import { groundStyle } from '../types';
+import { Button } from '../../parts/button';
 
 interface Group {
   kind: 'copy' | 'twin' | 'family';
@@ -121,20 +122,16 @@ export function AlikeView({
                     {g.ids.length > 8 && <span className="self-center text-soft">and {g.ids.length - 8} more</span>}
                   </div>
                   <div className="grid shrink-0 gap-1.5">
-                    {kind === 'copy' && (
-                      <button className="button" onClick={() => decide(g, 'merge')}>
-                        Merge
-                      </button>
-                    )}
-                    <button className={`button ${kind === 'twin' ? 'go' : ''}`} onClick={() => decide(g, 'link')}>
+                    {kind === 'copy' && <Button onClick={() => decide(g, 'merge')}>Merge</Button>}
+                    <Button tone={kind === 'twin' ? 'go' : 'plain'} onClick={() => decide(g, 'link')}>
                       Link
-                    </button>
-                    <button className="button quiet" onClick={() => decide(g, 'ignore')}>
+                    </Button>
+                    <Button tone="quiet" onClick={() => decide(g, 'ignore')}>
                       They differ
-                    </button>
-                    <button className="button quiet" onClick={() => compare(g.ids[0]!, g.ids[1]!)}>
+                    </Button>
+                    <Button tone="quiet" onClick={() => compare(g.ids[0]!, g.ids[1]!)}>
                       Side by side
-                    </button>
+                    </Button>
                   </div>
                 </li>
               ))}

@@ -98,7 +98,7 @@ export function LargeView({ id, ground }: { id: string; ground: string }) {
       </div>
       <div className="flex items-center gap-4 border-t border-rule px-3.5 py-1.5 text-[12px]">
         <button className="hover:underline" onClick={() => setZoom(!zoom)}>
-          <span className="key">Z</span> {zoom ? 'whole' : 'closer'}
+          <kbd className="kbd kbd-xs">Z</kbd> {zoom ? 'whole' : 'closer'}
         </button>
         <span className="text-soft">show</span>
         {OVERLAYS.map((o) => (

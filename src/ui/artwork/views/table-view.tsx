@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import type { CardView } from '@/api/views';
-import { bytes } from '../../format';
+import { bytes } from '../../parts/format';
 import type { Grip } from './contact-sheet';
 import { useCardsChange, type Cards } from '../store';
 import { groundStyle } from '../types';

@@ -14,7 +14,7 @@ export function SearchField({
 }) {
   return (
     <label className="flex min-w-0 items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
-      <span className="key">/</span>
+      <kbd className="kbd kbd-xs">/</kbd>
       <input
         type="search"
         aria-label={label}

@@ -1,18 +1,24 @@
 'use client';
 import { useEffect, useRef } from 'react';
 
-/** A modal sheet of paper on the native dialog: focus stays inside, Esc closes. */
+/**
+ * A modal sheet of paper on the native dialog (WAI-ARIA APG, modal dialog): focus stays inside and goes back to where it
+ * was, Esc and a press beside it close.
+ */
 export function Dialog({
   open,
   onClose,
   label,
   children,
+  foot,
   width = 560,
 }: {
   open: boolean;
   onClose: () => void;
   label: string;
   children: React.ReactNode;
+  /** What can be done, below a cut, at the right. */
+  foot?: React.ReactNode;
   width?: number;
 }) {
   const ref = useRef<HTMLDialogElement>(null);
@@ -26,15 +32,14 @@ export function Dialog({
       aria-label={label}
       onClose={onClose}
       onClick={(e) => e.target === ref.current && onClose()}
-      className="m-auto border-[1.5px] border-ink bg-paper p-0 text-ink backdrop:bg-[rgb(20_14_8/0.45)]"
-      style={{ width, maxWidth: '92vw', maxHeight: '86vh' }}
+      className="modal"
     >
-      {open && children}
+      {open && (
+        <div className="modal-box" style={{ width }}>
+          {children}
+          {foot && <div className="modal-action cut">{foot}</div>}
+        </div>
+      )}
     </dialog>
   );
 }
-
-/** True when a key press belongs to a field and not to the screen. */
-export const typing = (e: KeyboardEvent): boolean =>
-  e.target instanceof HTMLElement &&
-  (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName) || e.target.closest('dialog') !== null);
