@@ -222,7 +222,7 @@ export function TagsField({
           ))}
           <input
             {...wired}
-            className="min-w-[80px] grow"
+            className="w-[80px] grow"
             placeholder={placeholder}
             value={typed}
             onChange={(e) => setTyped(e.target.value)}

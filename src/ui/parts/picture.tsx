@@ -39,6 +39,8 @@ export function Picture({
           loading="lazy"
           decoding="async"
           draggable={false}
+          // it may have failed before this page came alive
+          ref={(img) => void (img?.complete && img.naturalWidth === 0 && setLost(true))}
           onError={() => setLost(true)}
           className={`absolute inset-0 h-full w-full ${fit === 'cover' ? 'object-cover' : 'object-contain'}`}
         />

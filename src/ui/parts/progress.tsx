@@ -7,7 +7,7 @@ export function Progress({ label, done, total, bad = 0 }: { label: string; done:
       {bad > 0 && (
         <i
           aria-hidden
-          className="col-start-1 row-start-1 my-[3px] bg-spot"
+          className="relative z-[1] col-start-1 row-start-1 my-[3px] bg-spot"
           style={{ marginLeft: `calc(${share(done)}% + 1px)`, width: `calc(${share(bad)}% - 2px)` }}
         />
       )}
