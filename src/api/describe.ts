@@ -6,12 +6,19 @@ import { Exactly } from './shapes/parts';
 type Json = Record<string, unknown>;
 const named = new Map<string, Json>();
 
+/** Keywords that hold schemas by name, and those that hold one or several. */
+const MAPS = ['properties', 'patternProperties'];
+const SCHEMAS = ['items', 'additionalProperties', 'anyOf', 'allOf', 'oneOf'];
+
 /** A schema as plain JSON in which every shape that has a name is referred to by it. */
 function plain(schema: unknown): unknown {
   if (Array.isArray(schema)) return schema.map(plain);
   if (!schema || typeof schema !== 'object') return schema;
   const { title, ...rest } = schema as Json;
-  const inner = Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, plain(value)]));
+  const inner: Json = {};
+  for (const [key, value] of Object.entries(rest))
+    if (MAPS.includes(key)) inner[key] = Object.fromEntries(Object.entries(value as Json).map(([name, s]) => [name, plain(s)]));
+    else inner[key] = SCHEMAS.includes(key) ? plain(value) : value;
   // words in small letters are for sentences about parts of an address
   if (typeof title !== 'string' || !/^[A-Z]/.test(title)) return inner;
   named.set(title, inner);

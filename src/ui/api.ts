@@ -24,6 +24,9 @@ export async function api<T = Record<string, never>>(method: string, path: strin
   return answer;
 }
 
+/** What an error has to say to a person. */
+export const sentenceOf = (error: unknown): string => (error instanceof Refusal ? error.sentence : 'That did not work.');
+
 /** Runs an action and says its outcome in a sentence; never throws. Returns whether it worked. */
 export async function act(work: () => Promise<string | undefined | void>): Promise<boolean> {
   try {
@@ -31,7 +34,7 @@ export async function act(work: () => Promise<string | undefined | void>): Promi
     if (said) toast(said);
     return true;
   } catch (error) {
-    toast.error(error instanceof Refusal ? error.sentence : 'That did not work.');
+    toast.error(sentenceOf(error));
     return false;
   }
 }

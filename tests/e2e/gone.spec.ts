@@ -26,7 +26,7 @@ test('what an outlet does not know any more is shown as gone, with the way to se
 
   await page.goto('/ledger');
   await page.getByRole('searchbox').fill(listing.artwork);
-  const row = page.getByRole('list', { name: 'Listings' }).getByRole('listitem').filter({ hasText: listing.title });
+  const row = page.getByRole('grid', { name: 'Listings' }).getByRole('row').filter({ hasText: listing.title });
   await expect(row.getByText('live')).toBeVisible();
   await page.getByRole('button', { name: 'Look again' }).click();
   await expect(page.getByText(/Asking .*Quayside.* what stands there/)).toBeVisible();
@@ -47,7 +47,7 @@ test('a listing whose artwork was deleted here stays in the ledger, and says so'
   await ok('POST', '/artworks/empty-bin', {});
   await page.goto('/ledger');
   await page.getByRole('searchbox').fill(listing.artwork);
-  const row = page.getByRole('list', { name: 'Listings' }).getByRole('listitem').filter({ hasText: listing.title });
+  const row = page.getByRole('grid', { name: 'Listings' }).getByRole('row').filter({ hasText: listing.title });
   await expect(row.getByText('its artwork was deleted here')).toBeVisible();
   await expect(row.getByRole('link', { name: /As a buyer sees it/ })).toHaveAttribute('href', listing.url);
 });

@@ -121,14 +121,14 @@ test('the press says first what goes where, sends with progress, and the ledger 
   await expect(dialog.getByText(/Story 2, Kestrel Fair: The pattern asks for the artwork’s subject/)).toBeVisible();
   await dialog.getByText('Live at once').click();
   await dialog.getByRole('button', { name: /Send 2 proofs live/ }).click();
-  await expect(ours(page).getByRole('progressbar', { name: 'Kestrel Fair', exact: true })).toHaveAttribute('aria-valuenow', '2', {
+  await expect(ours(page).getByRole('progressbar', { name: 'Kestrel Fair', exact: true })).toHaveAttribute('value', '2', {
     timeout: 40_000,
   });
   await page.goto('/ledger');
   await page.keyboard.press('/');
   await page.keyboard.type('by hand');
   await expect(page.getByText(/1 of \d+ listings/)).toBeVisible();
-  const row = page.getByRole('list', { name: 'Listings' }).getByRole('listitem').filter({ hasText: 'A title by hand' });
+  const row = page.getByRole('grid', { name: 'Listings' }).getByRole('row').filter({ hasText: 'A title by hand' });
   const address = await row.getByRole('link', { name: /As a buyer sees it/ }).getAttribute('href');
   await page.goto(address!);
   await expect(page.getByRole('heading', { name: 'A title by hand' })).toBeVisible();

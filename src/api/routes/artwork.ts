@@ -11,7 +11,7 @@ import {
   listRefused,
   usesOf,
 } from '@/services/artwork/artworks';
-import { changeArtworks, dependants, emptyBin, undo } from '@/services/artwork/changing';
+import { changeArtworks, dependants, emptyBin, redo, undo } from '@/services/artwork/changing';
 import { drawers, makeDrawer, moveDrawer, removeDrawer } from '@/services/artwork/drawers';
 import { dismissParcels, listParcels, stopParcel } from '@/services/artwork/intake';
 import { originalOf } from '@/services/artwork/pictures';
@@ -261,6 +261,16 @@ const changing = [
       answers: shape.Undone,
     },
     ({ workspace, body }) => undo(workspace, body.id ?? null),
+  ),
+  route(
+    'POST',
+    '/artworks/redo',
+    {
+      does: 'makes again what undo took back; what was changed since stays',
+      body: Exactly({ id: Uuid }),
+      answers: shape.Undone,
+    },
+    ({ workspace, body }) => redo(workspace, body.id),
   ),
   route(
     'POST',

@@ -1,10 +1,13 @@
 import { Toaster } from 'sonner';
 import { visitor } from '@/app/visitor';
 import { line } from '@/services/line/line';
+import { Commands } from '@/ui/commands/commands';
+import { ShellCommands } from '@/ui/commands/shell-commands';
 import { CommandBox } from '@/ui/shell/command-box';
 import { Keys } from '@/ui/shell/keys';
 import { Live } from '@/ui/shell/live';
 import { Masthead } from '@/ui/shell/masthead';
+import { Queries } from '@/ui/shell/queries';
 import { Tray } from '@/ui/shell/tray';
 
 export const dynamic = 'force-dynamic';
@@ -18,13 +21,18 @@ export default async function Layout({ children }: { children: React.ReactNode }
         To the work area
       </a>
       <Masthead stations={stations} workspace={caller.workspaceName} signedIn={caller.person !== null} />
-      <main id="work" className="min-h-0 min-w-0">
-        {children}
-      </main>
+      <Queries>
+        <Commands>
+          <main id="work" className="min-h-0 min-w-0">
+            {children}
+          </main>
+          <ShellCommands />
+          <CommandBox />
+          <Keys />
+        </Commands>
+      </Queries>
       <Tray />
       <Live />
-      <CommandBox />
-      <Keys />
       <Toaster
         position="bottom-left"
         offset={{ bottom: 84 }}

@@ -26,9 +26,16 @@ export const undoStep = (tx: Tx, id: string | null): Promise<UndoStep | null> =>
   id
     ? row(tx, `SELECT ${STEP} FROM undo_step WHERE id = $1 FOR UPDATE`, [id])
     : row(tx, `SELECT ${STEP} FROM undo_step WHERE undone_at IS NULL ORDER BY seq DESC LIMIT 1 FOR UPDATE`);
-export async function markUndone(tx: Tx, id: string): Promise<void> {
-  await tx.query('UPDATE undo_step SET undone_at = now() WHERE id = $1', [id]);
+export async function markUndone(tx: Tx, id: string, undone: boolean): Promise<void> {
+  await tx.query('UPDATE undo_step SET undone_at = CASE WHEN $2 THEN now() END WHERE id = $1', [id, undone]);
 }
+
+/** A step the other way round: what makes again what was taken back. */
+export const turned = ({ artworks, pairs, motifs }: Before): Before => ({
+  artworks: artworks.map(({ id, was, is }) => ({ id, was: is, is: was })),
+  ...(pairs && { pairs: pairs.map((p) => ({ ...p, decision: p.gave, gave: p.decision })) }),
+  ...(motifs && { motifs: motifs.map((m) => ({ ...m, motifId: m.gave, gave: m.motifId })) }),
+});
 
 export interface VersionRow {
   version: number;

@@ -150,40 +150,53 @@ export interface Undone {
 const LEFT_WORDS: Record<string, string> = { drawerId: 'drawer', said: 'words', standing: 'place', picture: 'kind' };
 
 /** Takes a step back, the last one unless another is named. What has been changed since stays, and is said. */
-export function undo(workspace: string, id: string | null): Promise<Undone> {
-  return inWorkspace(workspace, async (tx) => {
+export const undo = (workspace: string, id: string | null): Promise<Undone> =>
+  inWorkspace(workspace, async (tx) => {
     const step = await keeping.undoStep(tx, id);
     if (!step) throw new Trouble('not-found', id ? 'That change is too old to be undone.' : 'There is nothing to undo.');
     if (step.undoneAt) throw new Trouble('conflict', 'That was undone already.');
-    const traces = new Map(step.before.artworks.map((a) => [a.id, a]));
-    const now = await data.editables(tx, [...traces.keys()]);
-    const drawers = new Set(
-      await drawerIds(
-        tx,
-        step.before.artworks.flatMap((a) => a.was.drawerId ?? []),
-      ),
-    );
-    const fields = new Set<string>();
-    let left = 0;
-    const back = now.map((it) => {
-      const { back, left: stays } = takeBack(strip(it), traces.get(it.id)!);
-      // a drawer that is gone cannot be filed in again
-      if (back.drawerId !== it.drawerId && back.drawerId && !drawers.has(back.drawerId)) {
-        back.drawerId = it.drawerId;
-        stays.push('drawerId');
-      }
-      for (const field of stays) fields.add(LEFT_WORDS[field] ?? field);
-      if (stays.length) left++;
-      return { ...back, id: it.id };
-    });
-    await data.writeEditables(tx, back);
-    if (step.before.pairs) await likeness.takeBackDecisions(tx, step.before.pairs);
-    if (step.before.motifs) await likeness.takeBackMotifs(tx, step.before.motifs);
-    await keeping.markUndone(tx, step.id);
-    const what = left === 1 ? 'one artwork' : `${left} artworks`;
-    const sentence = left ? `Of ${what} something was changed since, or is gone, and stays: ${[...fields].join(', ')}.` : '';
-    return { label: step.label, artworks: traces.size, left, sentence };
+    await keeping.markUndone(tx, step.id, true);
+    return putBack(tx, step.label, step.before);
   });
+
+/** Makes again what was taken back. What has been changed since stays, and is said. */
+export const redo = (workspace: string, id: string): Promise<Undone> =>
+  inWorkspace(workspace, async (tx) => {
+    const step = await keeping.undoStep(tx, id);
+    if (!step) throw new Trouble('not-found', 'That change is too old to be made again.');
+    if (!step.undoneAt) throw new Trouble('conflict', 'That was not undone.');
+    await keeping.markUndone(tx, step.id, false);
+    return putBack(tx, step.label, keeping.turned(step.before));
+  });
+
+async function putBack(tx: Tx, label: string, before: keeping.Before): Promise<Undone> {
+  const traces = new Map(before.artworks.map((a) => [a.id, a]));
+  const now = await data.editables(tx, [...traces.keys()]);
+  const drawers = new Set(
+    await drawerIds(
+      tx,
+      before.artworks.flatMap((a) => a.was.drawerId ?? []),
+    ),
+  );
+  const fields = new Set<string>();
+  let left = 0;
+  const back = now.map((it) => {
+    const { back, left: stays } = takeBack(strip(it), traces.get(it.id)!);
+    // a drawer that is gone cannot be filed in again
+    if (back.drawerId !== it.drawerId && back.drawerId && !drawers.has(back.drawerId)) {
+      back.drawerId = it.drawerId;
+      stays.push('drawerId');
+    }
+    for (const field of stays) fields.add(LEFT_WORDS[field] ?? field);
+    if (stays.length) left++;
+    return { ...back, id: it.id };
+  });
+  await data.writeEditables(tx, back);
+  if (before.pairs) await likeness.takeBackDecisions(tx, before.pairs);
+  if (before.motifs) await likeness.takeBackMotifs(tx, before.motifs);
+  const what = left === 1 ? 'one artwork' : `${left} artworks`;
+  const sentence = left ? `Of ${what} something was changed since, or is gone, and stays: ${[...fields].join(', ')}.` : '';
+  return { label, artworks: traces.size, left, sentence };
 }
 
 /** What was made from artworks, as one sentence for the person who is about to delete them. */

@@ -3,8 +3,9 @@ import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { SearchField } from '../parts/search-field';
 import { COLUMNS, FIRST_COLUMNS } from './views/table-view';
-import type { Cloth, Put, Size, View } from './types';
-import { Button } from '../parts/button';
+import { Menu } from '../parts/menu';
+import type { Shown } from './address';
+import type { Cloth, View } from './types';
 
 const VIEWS: [View, string, React.ComponentType<{ size?: number }>][] = [
   ['contact', 'Contact sheet', LayoutGrid],
@@ -16,24 +17,16 @@ const VIEWS: [View, string, React.ComponentType<{ size?: number }>][] = [
 
 /** What is shown and how: search, view, size, order, ground. */
 export function Bar({
-  search,
-  put,
+  shown: { search, put, view, size, ground },
   found,
   total,
-  view,
-  size,
-  ground,
   cloths,
   alike,
   children,
 }: {
-  search: URLSearchParams;
-  put: Put;
+  shown: Shown;
   found: number;
   total: number;
-  view: View;
-  size: Size;
-  ground: string;
   cloths: Cloth[];
   /** Groups that wait for a decision. */
   alike: number;
@@ -91,24 +84,18 @@ export function Bar({
           </div>
         )}
         {view === 'table' && (
-          <details className="relative text-[12.5px]">
-            <summary className="cursor-pointer">columns</summary>
-            <div className="absolute z-20 grid w-[290px] grid-cols-2 gap-1 border border-ink bg-paper p-2.5">
-              {Object.entries(COLUMNS).map(([c, { word }]) => (
-                <label key={c} className="flex items-center gap-1.5">
-                  <input
-                    type="checkbox"
-                    checked={columns.includes(c)}
-                    onChange={(e) => {
-                      const next = Object.keys(COLUMNS).filter((k) => (k === c ? e.target.checked : columns.includes(k)));
-                      put({ cols: next.join(',') || 'subject' });
-                    }}
-                  />
-                  {word}
-                </label>
-              ))}
-            </div>
-          </details>
+          <Menu
+            label="Columns"
+            tone="quiet"
+            items={Object.entries(COLUMNS).map(([c, { word }]) => ({
+              word,
+              on: columns.includes(c),
+              does: () => {
+                const next = Object.keys(COLUMNS).filter((k) => (k === c) !== columns.includes(k));
+                put({ cols: next.join(',') || 'subject' });
+              },
+            }))}
+          />
         )}
         <label className="flex items-baseline gap-1.5 text-[12.5px]">
           <span className="text-soft">on</span>
@@ -148,81 +135,6 @@ export function Bar({
               <option value="lightness">lightness</option>
             </select>
           </label>
-        )}
-      </div>
-    </div>
-  );
-}
-
-/** What is selected and what can be done to it. */
-export function SelectionBar({
-  n,
-  standing,
-  none,
-  toSheet,
-  edit,
-  fileIn,
-  readNames,
-  pair,
-  link,
-  stand,
-}: {
-  n: number;
-  standing: string;
-  none: () => void;
-  toSheet: () => void;
-  edit: () => void;
-  fileIn: () => void;
-  readNames: () => void;
-  pair: (() => void) | null;
-  link: (() => void) | null;
-  stand: (standing: 'here' | 'aside' | 'deleted') => void;
-}) {
-  return (
-    <div className="px-3.5 pt-2.5 pb-2" role="toolbar" aria-label="Selection">
-      <div className="flex flex-wrap items-center gap-2 bg-teal-t py-1.5 pr-1.5 pl-3">
-        <b className="mr-1 text-teal">{n.toLocaleString('en')} selected</b>
-        <Button tone="quiet" onClick={none}>
-          None
-        </Button>
-        <span className="grow" />
-        <Button tone="quiet" onClick={edit}>
-          Change…
-        </Button>
-        <Button tone="quiet" onClick={fileIn}>
-          File in…
-        </Button>
-        <Button tone="quiet" onClick={readNames}>
-          Read names…
-        </Button>
-        {pair && (
-          <Button tone="quiet" onClick={pair}>
-            Side by side
-          </Button>
-        )}
-        {link && (
-          <Button tone="quiet" onClick={link}>
-            Link
-          </Button>
-        )}
-        {standing !== 'here' ? (
-          <Button tone="quiet" onClick={() => stand('here')}>
-            Bring back
-          </Button>
-        ) : (
-          <Button tone="quiet" onClick={() => stand('aside')}>
-            Put aside
-          </Button>
-        )}
-        {standing !== 'deleted' && (
-          <Button tone="quiet" onClick={() => stand('deleted')}>
-            Delete…
-          </Button>
-        )}
-        {standing === 'here' && (
-          <Button tone="go" onClick={toSheet}>
-            To the sheet
-          </Button>
         )}
       </div>
     </div>

@@ -1,21 +1,8 @@
 import { useEffect } from 'react';
 import { typing } from '../parts/keyboard';
-import type { ChangeField } from './dialogs/change-dialog';
+import type { Latest } from './picking';
 import type { Put, View } from './types';
 import type { Incoming } from './uploads/uploads';
-
-/** What the station asks about before it acts. */
-export type Asking =
-  { what: 'change'; field: ChangeField } | { what: 'pattern' } | { what: 'keys' } | { what: 'delete' } | { what: 'empty' } | null;
-
-/** What stands on the screen right now: read by keys when they are pressed, not when they were bound. */
-export interface Latest {
-  ids: string[];
-  openId: string | null;
-  /** The selection, else the artwork under the cursor. */
-  target: string[];
-  picked: ReadonlySet<string>;
-}
 
 interface Hands {
   view: View;
@@ -26,14 +13,11 @@ interface Hands {
   setPicked: React.Dispatch<React.SetStateAction<ReadonlySet<string>>>;
   /** Does what a digit stands for; says whether it stands for anything. */
   pressKey: (key: string) => boolean;
-  putAside: (ids: string[]) => void;
-  undo: () => void;
   take: (files: Incoming[]) => void;
-  ask: (asking: Asking) => void;
 }
 
-/** The keys of the artwork station, and pasting. */
-export function useStationKeys({ view, across, latest, put, setPicked, pressKey, putAside, undo, take, ask }: Hands): void {
+/** The keys that move about the artwork station, the digits that mark, and pasting. What acts is a command. */
+export function useMoving({ view, across, latest, put, setPicked, pressKey, take }: Hands): void {
   useEffect(() => {
     const move = (step: number, extend: boolean) => {
       const { ids, openId } = latest();
@@ -56,25 +40,16 @@ export function useStationKeys({ view, across, latest, put, setPicked, pressKey,
       else put({ open: null });
     };
     const key = (e: KeyboardEvent) => {
-      if (typing(e) || e.altKey) return;
-      const { ids, openId, target } = latest();
-      const letter = e.key.toLowerCase();
+      if (typing(e) || e.altKey || e.ctrlKey || e.metaKey) return;
+      const { openId } = latest();
       const onButton = e.target instanceof HTMLButtonElement;
       const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: across, ArrowUp: -across }[e.key];
-      if (e.ctrlKey || e.metaKey) {
-        if (letter === 'a') setPicked(new Set(ids));
-        else if (letter === 'z') undo();
-        else return;
-      } else if (step && view !== 'alike') move(step, e.shiftKey);
+      if (step && view !== 'alike') move(step, e.shiftKey);
       else if (e.key === ' ' && openId && !onButton) toggle(openId);
       else if (/^[1-9]$/.test(e.key)) {
         // with artwork under the hand a digit marks it; without, it leads to a station
         if (!pressKey(e.key)) return;
-        e.stopImmediatePropagation();
       } else if (e.key === 'Enter' && openId && !onButton) put({ view: view === 'large' ? null : 'large' });
-      else if (e.key === 'Delete' && target.length) ask({ what: 'delete' });
-      else if (letter === 'x' && target.length) putAside(target);
-      else if (letter === 'e' && target.length) ask({ what: 'change', field: 'subject' });
       else if (e.key === 'Escape') back();
       else return;
       e.preventDefault();
@@ -89,11 +64,12 @@ export function useStationKeys({ view, across, latest, put, setPicked, pressKey,
         /^image\.\w+$/.test(f.name) ? new File([f], `Pasted ${stamp}.${f.name.split('.').at(-1)}`, { type: f.type }) : f;
       take(files.map((f) => ({ file: named(f), drawer: null })));
     };
+    // before the commands hear them: what is taken here is taken
     window.addEventListener('keydown', key, true);
     window.addEventListener('paste', paste);
     return () => {
       window.removeEventListener('keydown', key, true);
       window.removeEventListener('paste', paste);
     };
-  }, [view, across, latest, put, setPicked, pressKey, putAside, undo, take, ask]);
+  }, [view, across, latest, put, setPicked, pressKey, take]);
 }

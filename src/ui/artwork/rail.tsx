@@ -6,7 +6,7 @@ import type { SavedSearch } from '@/services/artwork/searches';
 import { act, api } from '../api';
 import { Drawers, Row } from './drawers';
 import { SEARCH_PARTS, type Choices, type Put } from './types';
-import { Button } from '../parts/button';
+import { ColourField, TextField } from '../parts/field';
 
 /** The rail at the left: drawers to look into and to file by dragging, saved searches, and what artworks are. */
 export function Rail({
@@ -55,7 +55,17 @@ export function Rail({
           </button>
         </div>
       ))}
-      <Heading word="Show only" />
+      <Heading word="Show only">
+        {facets.length > 0 && (
+          <button
+            className="font-normal underline hover:text-ink"
+            onClick={() => put(Object.fromEntries(facets.map((f) => [f, null])))}
+          >
+            show all
+          </button>
+        )}
+      </Heading>
+      {facets.length > 0 && <SaveSearch search={search} />}
       <Facet label="Tone" part="tone" values={['light', 'dark', 'colourful']} search={search} put={put} />
       <Facet label="Kind" part="picture" values={['drawing', 'photograph', 'plain']} search={search} put={put} />
       <Facet label="Repeats" part="repeats" values={['yes', 'no']} search={search} put={put} />
@@ -65,55 +75,28 @@ export function Rail({
       <Choice label="Subject" part="subject" values={choices.subject ?? []} search={search} put={put} />
       <Choice label="Occasion" part="occasion" values={choices.occasion ?? []} search={search} put={put} />
       <Choice label="Mark" part="mark" values={choices.mark ?? []} search={search} put={put} />
-      <div className="mt-1.5 flex items-center gap-2 px-1.5">
-        <label className="flex grow items-center gap-2">
-          <span className="w-[58px] text-soft">Ink</span>
-          <input
-            type="color"
-            aria-label="Has an ink near this colour"
-            className="h-[22px] w-[34px] cursor-pointer border border-rule bg-transparent p-0"
-            value={`#${search.get('colour') ?? 'c63d22'}`}
-            onChange={(e) => put({ colour: e.target.value.slice(1) })}
-          />
-          {search.get('colour') && <span className="text-[11.5px]">#{search.get('colour')}</span>}
-        </label>
-        {search.get('colour') && (
-          <button aria-label="Any ink" className="p-1 text-soft hover:text-ink" onClick={() => put({ colour: null })}>
-            <X size={12} />
-          </button>
-        )}
-      </div>
-      <label className="mt-1 flex items-center gap-2 px-1.5">
-        <span className="w-[58px] text-soft">Prints</span>
-        <input
+      <div className="mt-2 grid grid-cols-2 gap-2 px-1.5">
+        <ColourField label="An ink near" none="Any ink" value={search.get('colour')} change={(hex) => put({ colour: hex })} />
+        <TextField
+          label="Prints, inches"
           type="number"
           min={1}
-          aria-label="At least so many inches wide at 300 px/in"
-          placeholder="any"
-          className="w-[40px] border-b border-rule bg-transparent"
+          placeholder="or more"
           defaultValue={search.get('inches') ?? ''}
           key={search.get('inches')}
           onBlur={(e) => e.target.value !== (search.get('inches') ?? '') && put({ inches: e.target.value || null })}
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         />
-        <span className="whitespace-nowrap text-soft">in or more</span>
-      </label>
-      {facets.length > 0 && (
-        <div className="mt-3 flex gap-2 px-1.5">
-          <Button tone="quiet" onClick={() => put(Object.fromEntries(facets.map((f) => [f, null])))}>
-            Show all
-          </Button>
-          <SaveSearch search={search} />
-        </div>
-      )}
+      </div>
     </nav>
   );
 }
 
-const Heading = ({ word }: { word: string }) => (
-  <h2 className="mt-4 mb-1 border-b border-ink px-1.5 pb-0.5 font-sans text-[11.5px] font-semibold tracking-wide text-soft first:mt-0">
-    {word}
-  </h2>
+const Heading = ({ word, children }: { word: string; children?: React.ReactNode }) => (
+  <div className="mt-4 mb-1 flex items-baseline justify-between border-b border-ink px-1.5 pb-0.5 text-[11.5px] text-soft first:mt-0">
+    <h2 className="font-sans font-semibold tracking-wide">{word}</h2>
+    {children}
+  </div>
 );
 
 /** A few values in a line, one of which may be on. */
@@ -189,9 +172,9 @@ function SaveSearch({ search }: { search: URLSearchParams }) {
   const [naming, setNaming] = useState(false);
   if (!naming)
     return (
-      <Button tone="quiet" onClick={() => setNaming(true)}>
+      <button className="mb-1 px-1.5 text-left text-soft underline hover:text-ink" onClick={() => setNaming(true)}>
         Save this search
-      </Button>
+      </button>
     );
   return (
     <input

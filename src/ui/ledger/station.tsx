@@ -1,26 +1,32 @@
 'use client';
-import { useVirtualizer } from '@tanstack/react-virtual';
+import type { ColumnDef } from '@tanstack/react-table';
+import { format } from 'date-fns';
 import { ExternalLink } from 'lucide-react';
 import Link from 'next/link';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { ListingView } from '@/api/views';
 import { act, api } from '../api';
+import { CommandButton, useCommands, type Bindings } from '../commands/commands';
+import { ButtonLink } from '../parts/button';
+import { EmptyState } from '../parts/empty';
+import { ChoiceField } from '../parts/field';
 import { amount, count } from '../parts/format';
 import { Mark } from '../parts/marks';
+import { Picture } from '../parts/picture';
 import { SearchField } from '../parts/search-field';
-import { Button, ButtonLink } from '../parts/button';
+import { SelectionBar } from '../parts/selection-bar';
+import { Table } from '../parts/table';
 
 const ROW = 66;
 const STATE_INK: Partial<Record<ListingView['state'], string>> = { live: 'text-teal', gone: 'text-spot' };
-const GRID = 'grid grid-cols-[34px_68px_minmax(220px,1fr)_120px_110px_86px_118px_132px] items-center gap-x-3 px-[18px]';
 
 /** What stands where: every listing with its state and the way to its page as buyers see it. */
 export function LedgerStation({ listings }: { listings: ListingView[] }) {
   const [find, setFind] = useState('');
   const [outlet, setOutlet] = useState('');
   const [state, setState] = useState('');
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const states = useMemo(() => [...new Set(listings.map((l) => l.state))].sort(), [listings]);
-  const [picked, setPicked] = useState<Set<string>>(new Set());
   const outlets = useMemo(() => [...new Map(listings.map((l) => [l.outletId, l.outlet]))], [listings]);
   const shown = useMemo(
     () =>
@@ -33,167 +39,213 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
     [listings, outlet, state, find],
   );
   const drafts = shown.filter((l) => picked.has(l.id) && l.state === 'draft there');
-  const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: shown.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 8,
-  });
   const all = shown.length > 0 && shown.every((l) => picked.has(l.id));
-  /** Asks every outlet shown what it has of our listings; what it says arrives by itself. */
-  const lookAgain = () =>
-    void act(async () => {
-      const asked = outlets.filter(([id]) => !outlet || id === outlet);
-      for (const [id] of asked) await api('POST', `/outlets/${id}/look`, {});
-      return `Asking ${asked.map(([, name]) => name).join(' and ')} what stands there.`;
+  const asked = outlets.filter(([id]) => !outlet || id === outlet);
+  const bindings: Bindings = {
+    'ledger.all': shown.length
+      ? { says: `Select all ${count(shown.length, 'listing')}`, does: () => setPicked(new Set(shown.map((l) => l.id))) }
+      : null,
+    // what the outlets say arrives by itself
+    'ledger.look': asked.length
+      ? {
+          says: `Ask ${asked.map(([, name]) => name).join(' and ')} what stands there`,
+          does: () =>
+            void act(async () => {
+              for (const [id] of asked) await api('POST', `/outlets/${id}/look`, {});
+              return `Asking ${asked.map(([, name]) => name).join(' and ')} what stands there.`;
+            }),
+        }
+      : null,
+    'ledger.live': drafts.length
+      ? {
+          says: `Set ${drafts.length} live`,
+          does: () =>
+            void act(async () => {
+              const { queued } = await api<{ queued: number }>('POST', '/listings/live', { ids: drafts.map((l) => l.id) });
+              setPicked(new Set());
+              return `${count(queued, 'listing')} being set live.`;
+            }),
+        }
+      : null,
+  };
+  useCommands(bindings);
+  const toggle = (id: string) =>
+    setPicked((old) => {
+      const next = new Set(old);
+      if (!next.delete(id)) next.add(id);
+      return next;
     });
   if (!listings.length)
     return (
-      <div className="grid h-full place-items-center text-center">
-        <div>
-          <h1 className="text-[22px]">Nothing stands at an outlet yet</h1>
-          <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">
-            Each listing that was sent is entered here, with a link to its page as a buyer sees it.
-          </p>
+      <EmptyState
+        title="Nothing stands at an outlet yet"
+        action={
           <ButtonLink tone="go" href="/press">
             To the press
           </ButtonLink>
-        </div>
-      </div>
+        }
+      >
+        Each listing that was sent is entered here, with a link to its page as a buyer sees it.
+      </EmptyState>
     );
   return (
-    <div className="grid h-full min-h-0 grid-rows-[auto_auto_1fr]">
-      <div className="flex min-h-[51px] items-center gap-3 px-[18px] py-2">
+    <div className="grid h-full min-h-0 grid-rows-[auto_1fr]">
+      <div className="flex min-h-[51px] items-center gap-3 border-b border-rule px-[18px] py-2">
         <h1 className="text-[22px]">Ledger</h1>
-        <span className="text-soft">
+        <span className="whitespace-nowrap text-soft">
           {shown.length === listings.length
             ? count(listings.length, 'listing')
             : `${shown.length} of ${count(listings.length, 'listing')}`}
         </span>
         <SearchField label="Find listings" hint="find by title or artwork" value={find} change={setFind} />
-        <select aria-label="Outlet" className="select w-auto" value={outlet} onChange={(e) => setOutlet(e.target.value)}>
-          <option value="">every outlet</option>
-          {outlets.map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-        <select aria-label="State" className="select w-auto" value={state} onChange={(e) => setState(e.target.value)}>
-          <option value="">every state</option>
-          {states.map((s) => (
-            <option key={s}>{s}</option>
-          ))}
-        </select>
-        <Button className="ml-auto" onClick={lookAgain}>
-          Look again
-        </Button>
-        {drafts.length > 0 && (
-          <div className="flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
-            <b className="text-teal">{count(drafts.length, 'draft')}</b>
-            <Button
-              tone="go"
-              onClick={() =>
-                void act(() =>
-                  api<{ queued: number }>('POST', '/listings/live', { ids: drafts.map((l) => l.id) }).then((a) => {
-                    setPicked(new Set());
-                    return `${count(a.queued, 'listing')} being set live.`;
-                  }),
-                )
-              }
-            >
-              Set {drafts.length} live
-            </Button>
-          </div>
+        <ChoiceField
+          hideLabel
+          label="Outlet"
+          options={[['', 'every outlet'], ...outlets]}
+          value={outlet}
+          onChange={(e) => setOutlet(e.target.value)}
+        />
+        <ChoiceField
+          hideLabel
+          label="State"
+          options={[['', 'every state'], ...states]}
+          value={state}
+          onChange={(e) => setState(e.target.value)}
+        />
+        <span className="grow" />
+        {drafts.length > 0 ? (
+          <SelectionBar says={count(drafts.length, 'draft')} none={() => setPicked(new Set())}>
+            <CommandButton id="ledger.live" of={bindings} tone="go" />
+          </SelectionBar>
+        ) : (
+          <CommandButton id="ledger.look" of={bindings}>
+            Look again
+          </CommandButton>
         )}
       </div>
-      <div className={`${GRID} border-t border-b-[1.5px] border-t-rule border-b-ink bg-paper2 py-1.5 text-[12px] text-soft`}>
-        <input
-          type="checkbox"
-          className="checkbox checkbox-xs"
-          aria-label="Select all"
-          checked={all}
-          onChange={() => setPicked(all ? new Set() : new Set(shown.map((l) => l.id)))}
-        />
-        <span />
-        <span>Listing</span>
-        <span>Outlet</span>
-        <span>State</span>
-        <span className="text-right">From, USD</span>
-        <span>Sent</span>
-        <span />
-      </div>
-      <div ref={scroller} className="overflow-auto bg-paper">
-        <div className="relative" role="list" aria-label="Listings" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map((v) => {
-            const l = shown[v.index]!;
-            const toggle = () =>
-              setPicked((old) => {
-                const next = new Set(old);
-                if (!next.delete(l.id)) next.add(l.id);
-                return next;
-              });
-            return (
-              <div
-                key={l.id}
-                role="listitem"
-                className={`${GRID} absolute left-0 w-full border-b border-rule2 ${picked.has(l.id) ? 'bg-teal-t/60' : ''}`}
-                style={{ transform: `translateY(${v.start}px)`, height: ROW }}
-              >
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-xs"
-                  aria-label={`Select ${l.title}`}
-                  checked={picked.has(l.id)}
-                  onChange={toggle}
-                />
-                {l.small ? <img src={l.small} alt="" className="h-[58px] w-[58px] object-cover" loading="lazy" /> : <span />}
-                <span className="min-w-0 leading-tight">
-                  {l.proofId ? (
-                    <Link href={`/proofs?open=${l.proofId}`} className="block truncate font-semibold hover:underline">
-                      {l.title}
-                    </Link>
-                  ) : (
-                    <b className="block truncate font-semibold">{l.title}</b>
-                  )}
-                  <span className="block truncate text-[11.5px] text-soft">
-                    {l.artwork} · {l.docket} · {l.proofId ? l.remoteId : 'its artwork was deleted here'}
-                  </span>
-                </span>
-                <span className="font-slab font-semibold">{l.outlet}</span>
-                <span className={`inline-flex items-center gap-1.5 ${STATE_INK[l.state] ?? 'text-soft'}`}>
-                  {l.state === 'live' && <Mark state="listed" />}
-                  {l.state === 'gone' && <Mark state="refused" />} {l.state}
-                </span>
-                <span className="text-right font-semibold">{amount(l.priceMinor, l.currency)}</span>
-                <span className="text-soft">
-                  {new Date(l.sentAt).toLocaleString('en-GB', {
-                    day: 'numeric',
-                    month: 'short',
-                    hour: '2-digit',
-                    minute: '2-digit',
-                  })}
-                </span>
-                {l.state === 'gone' && l.proofId ? (
-                  <Link href={`/proofs?open=${l.proofId}`} className="text-[11.5px] leading-tight text-soft hover:underline">
-                    {l.outlet} does not know it any more. Pass its proof to send it anew.
-                  </Link>
-                ) : (
-                  <a
-                    href={l.url}
-                    target="_blank"
-                    rel="noreferrer"
-                    className="inline-flex items-center gap-1.5 text-teal underline underline-offset-2"
-                  >
-                    As a buyer sees it <ExternalLink size={12} aria-hidden />
-                  </a>
-                )}
-              </div>
-            );
-          })}
-        </div>
-      </div>
+      <Table
+        label="Listings"
+        data={shown}
+        idOf={(l) => l.id}
+        rowHeight={ROW}
+        sortHere
+        hands={{ picked }}
+        columns={[
+          {
+            id: 'pick',
+            header: () => (
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                aria-label="Select all"
+                checked={all}
+                onChange={() => setPicked(all ? new Set() : new Set(shown.map((l) => l.id)))}
+              />
+            ),
+            size: 20,
+            enableSorting: false,
+            cell: ({ row }) => (
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                aria-label={`Select ${row.original.title}`}
+                checked={picked.has(row.id)}
+                onChange={() => toggle(row.id)}
+              />
+            ),
+          },
+          ...COLUMNS,
+        ]}
+      />
     </div>
   );
 }
+
+const COLUMNS: ColumnDef<ListingView>[] = [
+  {
+    id: 'picture',
+    header: () => <span className="sr-only">Picture</span>,
+    size: 58,
+    enableSorting: false,
+    cell: ({ row }) => <Picture src={row.original.small} alt="" className="h-[58px] w-[58px]" />,
+  },
+  {
+    id: 'title',
+    header: 'Listing',
+    accessorKey: 'title',
+    size: 220,
+    meta: { wide: true },
+    cell: ({ row: { original: l } }) => (
+      <span className="block min-w-0 leading-tight">
+        {l.proofId ? (
+          <Link href={`/proofs?open=${l.proofId}`} className="block truncate font-semibold hover:underline">
+            {l.title}
+          </Link>
+        ) : (
+          <b className="block truncate font-semibold">{l.title}</b>
+        )}
+        <span className="block truncate text-[11.5px] text-soft">
+          {l.artwork} · {l.docket} · {l.proofId ? l.remoteId : 'its artwork was deleted here'}
+        </span>
+      </span>
+    ),
+  },
+  {
+    id: 'outlet',
+    header: 'Outlet',
+    accessorKey: 'outlet',
+    size: 110,
+    cell: ({ row }) => <span className="font-slab font-semibold">{row.original.outlet}</span>,
+  },
+  {
+    id: 'state',
+    header: 'State',
+    accessorKey: 'state',
+    size: 100,
+    cell: ({ row: { original: l } }) => (
+      <span className={`inline-flex items-center gap-1.5 ${STATE_INK[l.state] ?? 'text-soft'}`}>
+        {l.state === 'live' && <Mark state="listed" />}
+        {l.state === 'gone' && <Mark state="refused" />} {l.state}
+      </span>
+    ),
+  },
+  {
+    id: 'price',
+    header: 'From, USD',
+    accessorKey: 'priceMinor',
+    size: 80,
+    meta: { right: true },
+    cell: ({ row: { original: l } }) => <span className="font-semibold">{amount(l.priceMinor, l.currency)}</span>,
+  },
+  {
+    id: 'sent',
+    header: 'Sent',
+    accessorKey: 'sentAt',
+    size: 100,
+    cell: ({ row }) => <span className="text-soft">{format(row.original.sentAt, 'd MMM, HH:mm')}</span>,
+  },
+  {
+    id: 'page',
+    header: () => <span className="sr-only">Page</span>,
+    size: 146,
+    enableSorting: false,
+    cell: ({ row: { original: l } }) =>
+      l.state === 'gone' && l.proofId ? (
+        <Link
+          href={`/proofs?open=${l.proofId}`}
+          className="block text-[11.5px] leading-tight whitespace-normal text-soft hover:underline"
+        >
+          {l.outlet} does not know it any more. Pass its proof to send it anew.
+        </Link>
+      ) : (
+        <a
+          href={l.url}
+          target="_blank"
+          rel="noreferrer"
+          className="inline-flex items-center gap-1.5 text-teal underline underline-offset-2"
+        >
+          As a buyer sees it <ExternalLink size={12} aria-hidden />
+        </a>
+      ),
+  },
+];

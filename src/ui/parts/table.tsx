@@ -49,7 +49,7 @@ export function Table<T>({
 }: {
   label: string;
   data: readonly T[];
-  columns: ColumnDef<T, never>[];
+  columns: ColumnDef<T, unknown>[];
   idOf: (row: T) => string;
   rowHeight: number;
   sorting?: SortingState;

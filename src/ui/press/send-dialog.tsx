@@ -1,10 +1,13 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import type { RunReport } from '@/services/line/runs';
 import type { OutletView, ProofView } from '@/api/views';
-import { act, api } from '../api';
+import { act, api, sentenceOf } from '../api';
 import { amount, count } from '../parts/format';
 import { Dialog } from '../parts/dialog';
+import { RadioGroup } from '../parts/field';
+import { Failed } from '../parts/notice';
 import { Button } from '../parts/button';
 
 /** All proofs of a run, however many: what is said before sending must be the whole of it. */
@@ -21,17 +24,11 @@ async function everyPage(run: string): Promise<ProofView[]> {
 /** Before anything leaves the house: exactly what will be sent where, as what, and what is left out and why. */
 export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: OutletView[]; close: () => void }) {
   const [as, setAs] = useState<'draft' | 'live'>('draft');
-  const [proofs, setProofs] = useState<ProofView[] | null>(null);
-  useEffect(() => {
-    let stale = false;
-    void everyPage(run.id).then(
-      (all) => stale || setProofs(all),
-      () => stale || setProofs([]),
-    );
-    return () => {
-      stale = true;
-    };
-  }, [run.id]);
+  const {
+    data: proofs,
+    error,
+    refetch,
+  } = useQuery({ queryKey: ['proofs of', run.id], queryFn: () => everyPage(run.id), meta: { live: false }, gcTime: 0 });
   const going = (proofs ?? []).filter((p) => p.state === 'passed');
   const staying = (proofs ?? []).filter((p) => ['held', 'ready', 'drafting', 'refused'].includes(p.state));
   const send = () =>
@@ -41,10 +38,26 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
       return `${count(queued, 'proof')} on their way.${held ? ` ${count(held, 'proof')} held: the outlet would not take them.` : ''}`;
     });
   return (
-    <Dialog open onClose={close} label="Send" width={720}>
+    <Dialog
+      open
+      onClose={close}
+      label="Send"
+      width={720}
+      foot={
+        <>
+          <Button tone="quiet" onClick={close}>
+            Not yet
+          </Button>
+          <Button tone="go" disabled={!going.length} onClick={send}>
+            Send {count(going.length, 'proof')} {as === 'live' ? 'live' : 'as drafts'}
+          </Button>
+        </>
+      }
+    >
       <div className="p-6">
         <small className="text-soft">{run.name}</small>
         <h2 className="text-[20px]">What will be sent</h2>
+        {error && <Failed what="The list of proofs" why={sentenceOf(error)} again={() => void refetch()} />}
         {outlets
           .filter((o) => going.some((p) => p.outletId === o.id))
           .map((o) => {
@@ -93,37 +106,17 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
             </ul>
           </div>
         )}
-        <fieldset className="cut mt-4 flex gap-6 pt-3">
-          <legend className="sr-only">How</legend>
-          {(
-            [
+        <div className="cut mt-4 pt-3">
+          <RadioGroup
+            label="How"
+            value={as}
+            change={setAs}
+            options={[
               ['draft', 'As drafts', 'You look at them at the outlet and set them live.'],
               ['live', 'Live at once', 'Buyers see them as soon as they are complete.'],
-            ] as const
-          ).map(([value, word, what]) => (
-            <label key={value} className="flex cursor-pointer gap-2">
-              <input
-                type="radio"
-                name="as"
-                className="radio radio-xs mt-0.5"
-                checked={as === value}
-                onChange={() => setAs(value)}
-              />
-              <span>
-                <b>{word}</b>
-                <span className="block text-[12px] text-soft">{what}</span>
-              </span>
-            </label>
-          ))}
-        </fieldset>
-      </div>
-      <div className="cut flex justify-end gap-2 p-3">
-        <Button tone="quiet" onClick={close}>
-          Not yet
-        </Button>
-        <Button tone="go" disabled={!going.length} onClick={send}>
-          Send {count(going.length, 'proof')} {as === 'live' ? 'live' : 'as drafts'}
-        </Button>
+            ]}
+          />
+        </div>
       </div>
     </Dialog>
   );

@@ -8,6 +8,8 @@ import { count, pictureAddress } from '../parts/format';
 import { Mark, STATES } from '../parts/marks';
 import { SendDialog } from './send-dialog';
 import { Button, ButtonLink } from '../parts/button';
+import { useCommands, type Bound } from '../commands/commands';
+import { EmptyState } from '../parts/empty';
 import { Progress } from '../parts/progress';
 
 export interface Refused {
@@ -33,20 +35,55 @@ export function PressStation({
   const [sending, setSending] = useState<string | null>(null);
   const tell = (run: RunReport, what: string, body?: object, said?: string) =>
     void act(() => api('POST', `/runs/${run.id}/${what}`, body ?? {}).then(() => said));
+  const busy = (r: RunReport) => (r.counts.sending ?? 0) + (r.counts.drafting ?? 0) > 0;
+  const bad = (r: RunReport) => refused.filter((x) => x.runId === r.id);
+  // a key acts on the newest run that it applies to
+  const first = (when: (r: RunReport) => boolean, says: (r: RunReport) => string, does: (r: RunReport) => void): Bound | null => {
+    const run = runs.find(when);
+    return run ? { says: says(run), does: () => does(run) } : null;
+  };
+  const stop = (r: RunReport) => tell(r, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.');
+  const again = (r: RunReport) => tell(r, 'retry', { as: 'draft' }, `${count(bad(r).length, 'proof')} tried again.`);
+  useCommands({
+    'press.send': first(
+      (r) => (r.counts.passed ?? 0) > 0 && r.state !== 'paused',
+      (r) => `Send ${count(r.counts.passed!, 'proof')} of “${r.name}”…`,
+      (r) => setSending(r.id),
+    ),
+    'press.pause': first(
+      (r) => busy(r) && r.state === 'going',
+      (r) => `Pause “${r.name}”`,
+      (r) => tell(r, 'pause', {}, `“${r.name}” is paused.`),
+    ),
+    'press.go-on': first(
+      (r) => r.state === 'paused',
+      (r) => `Go on with “${r.name}”`,
+      (r) => tell(r, 'resume', {}, `“${r.name}” goes on.`),
+    ),
+    'press.stop': first(
+      (r) => busy(r) || r.state === 'paused',
+      (r) => `Stop “${r.name}”`,
+      stop,
+    ),
+    'press.again': first(
+      (r) => bad(r).length > 0,
+      (r) => `Try ${bad(r).length} refused of “${r.name}” again`,
+      again,
+    ),
+  });
   const name = (id: string) => outlets.find((o) => o.id === id)?.name ?? id;
   if (!runs.length)
     return (
-      <div className="grid h-full place-items-center text-center">
-        <div>
-          <h1 className="text-[22px]">The press is cold</h1>
-          <p className="mx-auto mt-2 mb-5 max-w-[420px] text-soft">
-            Runs stand here: batches of proofs being drafted or sent. Select cells in the sheet to begin one.
-          </p>
+      <EmptyState
+        title="The press is cold"
+        action={
           <ButtonLink tone="go" href="/sheet">
             To the sheet
           </ButtonLink>
-        </div>
-      </div>
+        }
+      >
+        Runs stand here: batches of proofs being drafted or sent. Select cells in the sheet to begin one.
+      </EmptyState>
     );
   const waiting = runs.find((r) => r.id === sending);
   return (
@@ -58,8 +95,7 @@ export function PressStation({
       <ul className="border-t border-rule bg-paper">
         {runs.map((run) => {
           const c = run.counts;
-          const bad = refused.filter((r) => r.runId === run.id);
-          const busy = (c.sending ?? 0) + (c.drafting ?? 0) > 0;
+          const lost = bad(run);
           return (
             <li key={run.id} className="grid grid-cols-[270px_1fr_auto] gap-x-8 border-b border-rule px-[18px] py-3.5">
               <div>
@@ -99,9 +135,9 @@ export function PressStation({
                     ))}
                   </div>
                 )}
-                {bad.length > 0 && (
+                {lost.length > 0 && (
                   <ul className="grid gap-1 bg-spot-t px-3 py-2 text-[12.5px]">
-                    {bad.slice(0, 6).map((r) => (
+                    {lost.slice(0, 6).map((r) => (
                       <li key={r.id}>
                         <Link href={`/proofs?open=${r.id}`} className="font-semibold underline">
                           {r.artwork}
@@ -109,7 +145,7 @@ export function PressStation({
                         {r.why}
                       </li>
                     ))}
-                    {bad.length > 6 && <li className="text-soft">and {bad.length - 6} more</li>}
+                    {lost.length > 6 && <li className="text-soft">and {lost.length - 6} more</li>}
                   </ul>
                 )}
               </div>
@@ -117,25 +153,18 @@ export function PressStation({
                 {(c.ready ?? 0) + (c.held ?? 0) > 0 && (
                   <ButtonLink href={`/proofs?run=${run.id}`}>Look through {(c.ready ?? 0) + (c.held ?? 0)}</ButtonLink>
                 )}
-                {busy && run.state === 'going' && <Button onClick={() => tell(run, 'pause')}>Pause</Button>}
+                {busy(run) && run.state === 'going' && <Button onClick={() => tell(run, 'pause')}>Pause</Button>}
                 {run.state === 'paused' && (
                   <Button tone="go" onClick={() => tell(run, 'resume')}>
                     Go on
                   </Button>
                 )}
-                {(busy || run.state === 'paused') && (
-                  <Button
-                    tone="quiet"
-                    onClick={() => tell(run, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.')}
-                  >
+                {(busy(run) || run.state === 'paused') && (
+                  <Button tone="quiet" onClick={() => stop(run)}>
                     Stop
                   </Button>
                 )}
-                {bad.length > 0 && (
-                  <Button onClick={() => tell(run, 'retry', { as: 'draft' }, `${count(bad.length, 'proof')} tried again.`)}>
-                    Try {bad.length} again
-                  </Button>
-                )}
+                {lost.length > 0 && <Button onClick={() => again(run)}>Try {lost.length} again</Button>}
                 {(c.passed ?? 0) > 0 && run.state !== 'paused' && (
                   <Button tone="go" onClick={() => setSending(run.id)}>
                     Send {count(c.passed!, 'proof')}…

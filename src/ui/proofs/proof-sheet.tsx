@@ -8,19 +8,22 @@ import { Mark } from '../parts/marks';
 import { Line, Source } from '../parts/slip';
 import { PriceBars } from './price-bars';
 import { Problems } from './problems';
-import { Button } from '../parts/button';
+import { CommandButton, useRegistry, type Bindings } from '../commands/commands';
+import { inverse, type Name, type ProofEdit } from './inverse';
 
 /** One proof in full: pictures large, words with the outlet's limits, every price with what goes and what stays. */
 export function ProofSheet({
   proof,
   outlet,
   plan,
+  bindings,
   closer,
   setCloser,
 }: {
   proof: ProofView;
   outlet: OutletView;
   plan: string;
+  bindings: Bindings;
   closer: boolean;
   setCloser: (on: boolean) => void;
 }) {
@@ -30,13 +33,22 @@ export function ProofSheet({
   const locked = ['sending', 'listed', 'drafting'].includes(proof.state);
   const picture = proof.pictures[shot] ?? proof.pictures[0];
   const rules = outlet.rules;
-  const change = (body: object) => {
+  const { history } = useRegistry();
+  const change = (edit: ProofEdit) => {
     setSaved('saving…');
-    void act(() => api('PATCH', `/proofs/${proof.id}`, body).then(() => undefined)).then((ok) =>
-      setSaved(ok ? 'saved' : 'not saved'),
-    );
+    const save = (body: ProofEdit, says: string) => api('PATCH', `/proofs/${proof.id}`, body).then(() => says);
+    const what = `“${proof.artwork}”`;
+    void act(async () => {
+      await save(edit, '');
+      const before = inverse(fields, edit);
+      history.did({
+        says: `${what} changed`,
+        back: () => save(before, `${what} is as it was before.`),
+        again: () => save(edit, `${what} is changed again.`),
+      });
+    }).then((ok) => setSaved(ok ? 'saved' : 'not saved'));
   };
-  const back = (field: string) =>
+  const back = (field: Name) =>
     !locked && (
       <button className="underline hover:text-ink" onClick={() => change({ pattern: [field] })}>
         back to the pattern
@@ -64,22 +76,12 @@ export function ProofSheet({
         <span className="pt-2">
           <Mark state={proof.state} word />
         </span>
-        {proof.state === 'ready' && (
-          <Button
-            tone="go"
-            keys="P"
-            onClick={() =>
-              void act(() => api('POST', '/proofs/pass', { ids: [proof.id] }).then(() => 'Passed; it waits at the press.'))
-            }
-          >
-            Pass
-          </Button>
-        )}
-        {proof.state === 'passed' && (
-          <Button onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [proof.id] }).then(() => undefined))}>
-            Take back
-          </Button>
-        )}
+        <CommandButton id="proofs.pass" of={bindings} tone="go">
+          Pass
+        </CommandButton>
+        <CommandButton id="proofs.take-back" of={bindings}>
+          Take back
+        </CommandButton>
       </div>
       <div className="grid grid-cols-[minmax(300px,44%)_1fr] gap-6">
         <div>

@@ -1,35 +1,35 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import type { ProofView } from '@/api/views';
-import { act, api } from '../api';
+import { act, api, sentenceOf } from '../api';
 import { amount } from '../parts/format';
 import { Mark } from '../parts/marks';
+import { Failed } from '../parts/notice';
 import { Line, Slip, Source } from '../parts/slip';
 import { PriceBars } from './price-bars';
+import { usePass } from './passing';
 import { Problems } from './problems';
 import { Button, ButtonLink } from '../parts/button';
 
 /** A proof beside the sheet: its pictures, what is wrong, its words and its money. */
 export function ProofSlip({ id, close }: { id: string; close: () => void }) {
-  const [proof, setProof] = useState<ProofView | null>(null);
-  useEffect(() => {
-    let stale = false;
-    const look = () =>
-      void api<ProofView>('GET', `/proofs/${id}`).then(
-        (p) => stale || setProof(p),
-        () => undefined,
-      );
-    look();
-    window.addEventListener('press:change', look);
-    return () => {
-      stale = true;
-      window.removeEventListener('press:change', look);
-    };
-  }, [id]);
+  const pass = usePass();
+  const {
+    data: proof,
+    error,
+    refetch,
+  } = useQuery({
+    queryKey: ['proofs', id],
+    queryFn: () => api<ProofView>('GET', `/proofs/${id}`),
+  });
   if (!proof)
     return (
       <Slip label="Proof" kicker="Proof" title="…" close={close}>
-        <p className="text-soft">Being fetched.</p>
+        {error ? (
+          <Failed what="The proof" why={sentenceOf(error)} again={() => void refetch()} />
+        ) : (
+          <p className="text-soft">Being fetched.</p>
+        )}
       </Slip>
     );
   const { fields } = proof;
@@ -44,11 +44,7 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
       foot={
         <>
           {proof.state === 'ready' && (
-            <Button
-              tone="go"
-              keys="P"
-              onClick={() => void act(() => api('POST', '/proofs/pass', { ids: [id] }).then(() => undefined))}
-            >
+            <Button tone="go" keys="P" onClick={() => pass([id])}>
               Pass
             </Button>
           )}
@@ -56,7 +52,9 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
           {proof.state === 'passed' && (
             <Button
               tone="quiet"
-              onClick={() => void act(() => api('POST', '/proofs/unpass', { ids: [id] }).then(() => undefined))}
+              onClick={() =>
+                void act(() => api('POST', '/proofs/unpass', { ids: [id] }).then(() => 'Taken back; it can be changed again.'))
+              }
             >
               Take back
             </Button>

@@ -8,7 +8,8 @@ import { count } from '../parts/format';
 import { Mark } from '../parts/marks';
 import { typing } from '../parts/keyboard';
 import { ProofSheet } from './proof-sheet';
-import { Button } from '../parts/button';
+import { CommandButton, useCommands, type Bindings } from '../commands/commands';
+import { usePass } from './passing';
 
 const ROW = 68;
 
@@ -56,12 +57,42 @@ export function ProofStation({
     else next.delete(name);
     router.push(`/proofs?${next}`);
   };
-  const pass = (ids: string[]) =>
-    void act(() =>
-      api<{ passed: number }>('POST', '/proofs/pass', { ids }).then(
-        (a) => `${count(a.passed, 'proof')} passed; they wait at the press.`,
-      ),
-    );
+  const pass = usePass();
+  const goTo = (p: ProofView | undefined) => {
+    if (!p) return;
+    open(p.id);
+    virtual.scrollToIndex(proofs.indexOf(p));
+  };
+  const bindings: Bindings = {
+    'proofs.pass':
+      proof?.state === 'ready'
+        ? {
+            says: `Pass “${proof.artwork}”`,
+            does: () => {
+              pass([proof.id]);
+              goTo(proofs.slice(at + 1).find((p) => p.state === 'ready') ?? proofs[at + 1]);
+            },
+          }
+        : null,
+    'proofs.pass-all': ready.length
+      ? { says: `Pass all ${ready.length} that are ready`, does: () => pass(ready.map((p) => p.id)) }
+      : null,
+    'proofs.take-back':
+      proof?.state === 'passed'
+        ? {
+            says: `Take back “${proof.artwork}”`,
+            does: () =>
+              void act(() =>
+                api('POST', '/proofs/unpass', { ids: [proof.id] }).then(() => 'Taken back; it can be changed again.'),
+              ),
+          }
+        : null,
+    'proofs.held': held.length
+      ? { says: `Step through ${held.length} held`, does: () => goTo(held.find((p) => proofs.indexOf(p) > at) ?? held[0]) }
+      : null,
+    'proofs.closer': proof ? { says: 'Look closer', does: () => setCloser((c) => !c) } : null,
+  };
+  useCommands(bindings);
 
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
@@ -73,15 +104,7 @@ export function ProofStation({
         const to = Math.max(0, Math.min(proofs.length - 1, at + step));
         if (proofs[to]) open(proofs[to].id);
         virtual.scrollToIndex(to);
-      } else if (e.key.toLowerCase() === 'p' && proof?.state === 'ready') {
-        pass([proof.id]);
-        const following = proofs.slice(at + 1).find((p) => p.state === 'ready') ?? proofs[at + 1];
-        if (following) open(following.id);
-      } else if (e.key.toLowerCase() === 'h' && held.length) {
-        const following = held.find((p) => proofs.indexOf(p) > at) ?? held[0]!;
-        open(following.id);
-        virtual.scrollToIndex(proofs.indexOf(following));
-      } else if (e.key.toLowerCase() === 'z') setCloser((c) => !c);
+      }
     };
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
@@ -125,9 +148,9 @@ export function ProofStation({
             </select>
           </div>
           {ready.length > 0 && (
-            <Button tone="go" className="mt-2.5 w-full justify-center" onClick={() => pass(ready.map((p) => p.id))}>
-              Pass all {ready.length} that are ready
-            </Button>
+            <div className="mt-2.5 grid">
+              <CommandButton id="proofs.pass-all" of={bindings} tone="go" />
+            </div>
           )}
         </div>
         <div ref={scroller} className="overflow-auto border-t border-rule bg-paper">
@@ -173,6 +196,7 @@ export function ProofStation({
           proof={proof}
           outlet={outlets.find((o) => o.id === proof.outletId)!}
           plan={plans[proof.docketId] ?? ''}
+          bindings={bindings}
           closer={closer}
           setCloser={setCloser}
         />

@@ -11,11 +11,17 @@ import { SearchField } from '../parts/search-field';
 import { ProofSlip } from '../proofs/proof-slip';
 import { typing } from '../parts/keyboard';
 import { between, cropMarks, holds, stepped, type Range, type Spot } from './range';
-import { Button, ButtonLink } from '../parts/button';
+import { ButtonLink } from '../parts/button';
+import { EmptyState } from '../parts/empty';
+import { SelectionBar } from '../parts/selection-bar';
+import { CommandButton, useCommands, type Bindings } from '../commands/commands';
+import { usePass } from '../proofs/passing';
 
 const ROW = 74;
 const NAME = 246;
 const COLUMN = 136;
+/** More than that do not go into an address. */
+const MOST_LOOKED_AT = 400;
 
 /** The heart: artwork by dockets within outlets. A range is selected as in a spreadsheet and worked on as one. */
 export function SheetStation({ sheet }: { sheet: Sheet }) {
@@ -69,15 +75,7 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
       }),
     [columns],
   );
-  const pass = useCallback(
-    (ids: string[]) =>
-      void act(() =>
-        api<{ passed: number }>('POST', '/proofs/pass', { ids }).then(
-          (a) => `${count(a.passed, 'proof')} passed; they wait at the press.`,
-        ),
-      ),
-    [],
-  );
+  const pass = usePass();
   const slip = (id: string | null) => {
     const next = new URLSearchParams(window.location.search);
     if (id) next.set('open', id);
@@ -87,7 +85,7 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
 
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
-      if (typing(e)) return;
+      if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
       const to = stepped(focus ?? { r: 0, c: -1 }, e.key, rows.length, columns.length);
       if (to) {
         e.preventDefault();
@@ -95,17 +93,11 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
         if (!e.shiftKey || !anchor) setAnchor(to);
         if (search.get('open')) slip(null);
         virtual.scrollToIndex(to.r);
-      } else if (e.key.toLowerCase() === 'a' && (e.ctrlKey || e.metaKey)) {
-        e.preventDefault();
-        setAnchor({ r: 0, c: 0 });
-        setFocus({ r: rows.length - 1, c: columns.length - 1 });
       } else if (e.key === 'Escape') {
         setAnchor(null);
         setFocus(null);
         slip(null);
-      } else if (e.key.toLowerCase() === 'd' && !e.ctrlKey && !e.metaKey && open.length) draft(fresh.length ? fresh : open);
-      else if (e.key.toLowerCase() === 'p' && !e.ctrlKey && !e.metaKey && ready.length) pass(ready.map((p) => p.id));
-      else if (e.key === 'Enter' && focused && 'id' in focused) router.push(`/proofs?open=${focused.id}`);
+      } else if (e.key === 'Enter' && focused && 'id' in focused) router.push(`/proofs?open=${focused.id}`);
     };
     const up = () => (dragging.current = false);
     window.addEventListener('keydown', key);
@@ -116,6 +108,37 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
     };
   });
 
+  const whole = (c0: number, c1: number) => {
+    setAnchor({ r: 0, c: c0 });
+    setFocus({ r: rows.length - 1, c: c1 });
+  };
+  const bindings: Bindings = {
+    'sheet.all': rows.length
+      ? { says: `Select all ${count(rows.length * columns.length, 'cell')}`, does: () => whole(0, columns.length - 1) }
+      : null,
+    'sheet.draft': fresh.length
+      ? { says: `Draft ${count(fresh.length, 'proof')}`, does: () => draft(fresh) }
+      : open.length
+        ? { says: `Draft ${open.length} again`, does: () => draft(open) }
+        : null,
+    'sheet.pass': ready.length
+      ? { says: `Pass ${count(ready.length, 'proof')}`, does: () => pass(ready.map((p) => p.id)) }
+      : null,
+    'sheet.look': proofs.length
+      ? {
+          says: `Look through ${count(proofs.length, 'proof')}`,
+          does: () =>
+            router.push(
+              `/proofs?ids=${proofs
+                .slice(0, MOST_LOOKED_AT)
+                .map((p) => p.id.slice(0, 8))
+                .join(',')}`,
+            ),
+        }
+      : null,
+  };
+  useCommands(bindings);
+
   if (!sheet.rows.length || !columns.length) return <Nothing noColumns={!columns.length} />;
   const template = `${NAME}px repeat(${columns.length}, minmax(${COLUMN}px, 1fr))`;
   const groups = columns.reduce<{ name: string; from: number; span: number }[]>((all, c, i) => {
@@ -125,10 +148,6 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
     return all;
   }, []);
   const first = (i: number) => groups.some((g) => g.from === i);
-  const whole = (c0: number, c1: number) => {
-    setAnchor({ r: 0, c: c0 });
-    setFocus({ r: rows.length - 1, c: c1 });
-  };
   return (
     <div className="grid h-full min-h-0" style={{ gridTemplateColumns: openId ? '1fr 356px' : '1fr' }}>
       <section className="grid min-h-0 min-w-0 grid-rows-[auto_1fr]">
@@ -144,35 +163,14 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
           </span>
           <SearchField label="Find in this sheet" hint="find in this sheet" value={find} change={setFind} />
           {range ? (
-            <div className="ml-auto flex items-center gap-2.5 bg-teal-t py-1 pr-1.5 pl-3">
-              <b className="whitespace-nowrap text-teal">{inRange.length} selected</b>
-              {proofs.length > 0 && (
-                <Button
-                  onClick={() =>
-                    router.push(
-                      `/proofs?ids=${proofs
-                        .slice(0, 400)
-                        .map((p) => p.id.slice(0, 8))
-                        .join(',')}`,
-                    )
-                  }
-                >
+            <div className="ml-auto">
+              <SelectionBar says={`${inRange.length} selected`}>
+                <CommandButton id="sheet.look" of={bindings}>
                   Look through
-                </Button>
-              )}
-              {fresh.length > 0 && (
-                <Button tone={ready.length ? 'plain' : 'go'} keys="D" onClick={() => draft(fresh)}>
-                  Draft {count(fresh.length, 'proof')}
-                </Button>
-              )}
-              {fresh.length === 0 && open.length > 0 && ready.length === 0 && (
-                <Button onClick={() => draft(open)}>Draft {open.length} again</Button>
-              )}
-              {ready.length > 0 && (
-                <Button tone="go" keys="P" onClick={() => pass(ready.map((p) => p.id))}>
-                  Pass {count(ready.length, 'proof')}
-                </Button>
-              )}
+                </CommandButton>
+                <CommandButton id="sheet.draft" of={bindings} tone={ready.length ? 'plain' : 'go'} />
+                <CommandButton id="sheet.pass" of={bindings} tone="go" />
+              </SelectionBar>
             </div>
           ) : (
             <span className="ml-auto text-soft">Drag over cells, or use the arrow keys with Shift, to select a range.</span>
@@ -334,20 +332,17 @@ function Cell({ cell }: { cell: SheetCell }) {
   );
 }
 
-function Nothing({ noColumns }: { noColumns: boolean }) {
-  return (
-    <div className="grid h-full place-items-center text-center">
-      <div>
-        <h1 className="text-[22px]">The sheet is empty</h1>
-        <p className="mx-auto mt-2 mb-5 max-w-[430px] text-soft">
-          {noColumns
-            ? 'Its columns are dockets within outlets. Connect an outlet and make a docket in the stockroom.'
-            : 'Its rows are artworks. Bring some in, then choose here what each becomes.'}
-        </p>
-        <ButtonLink tone="go" href={noColumns ? '/stockroom' : '/artwork'}>
-          {noColumns ? 'To the stockroom' : 'Bring in artwork'}
-        </ButtonLink>
-      </div>
-    </div>
-  );
-}
+const Nothing = ({ noColumns }: { noColumns: boolean }) => (
+  <EmptyState
+    title="The sheet is empty"
+    action={
+      <ButtonLink tone="go" href={noColumns ? '/stockroom' : '/artwork'}>
+        {noColumns ? 'To the stockroom' : 'Bring in artwork'}
+      </ButtonLink>
+    }
+  >
+    {noColumns
+      ? 'Its columns are dockets within outlets. Connect an outlet and make a docket in the stockroom.'
+      : 'Its rows are artworks. Bring some in, then choose here what each becomes.'}
+  </EmptyState>
+);

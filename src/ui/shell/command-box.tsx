@@ -1,34 +1,49 @@
 'use client';
 import { Command } from 'cmdk';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { RunReport } from '@/services/line/runs';
 import type { ArtworkView } from '@/api/views';
 import { api } from '../api';
+import { useRegistry } from '../commands/commands';
+import { byRecency, COMMAND_IDS, commandOf, stationOf, type CommandId } from '../commands/table';
+import { KeyHint } from '../parts/button';
 
-const PLACES: [string, string][] = [
-  ['Artwork', '/artwork'],
-  ['Sheet', '/sheet'],
-  ['Proofs', '/proofs'],
-  ['Proofs that are held', '/proofs?state=held'],
-  ['Press', '/press'],
-  ['Ledger', '/ledger'],
-  ['Stockroom: dockets, blanks, outlets', '/stockroom'],
-];
+const MOST_FOUND = 12;
 
-/** Ctrl/Cmd+K: go to a station, a run or an artwork by typing part of its name. */
+interface Offered {
+  id: CommandId;
+  says: string;
+  word: string;
+  keys?: string;
+}
+
+/** Ctrl/Cmd+K: do something to what is selected, or go to a station, a run or an artwork, by typing part of its name. */
 export function CommandBox() {
   const [open, setOpen] = useState(false);
-  const [found, setFound] = useState<{ runs: RunReport[]; artworks: ArtworkView[] }>({ runs: [], artworks: [] });
+  const [typed, setTyped] = useState('');
+  const [offered, setOffered] = useState<Offered[]>([]);
+  const [runs, setRuns] = useState<RunReport[]>([]);
+  const [artworks, setArtworks] = useState<ArtworkView[]>([]);
   const router = useRouter();
+  const registry = useRegistry();
+  const station = stationOf(usePathname());
   useEffect(() => {
     const show = () => {
+      // what acts on something now, as it stands when the box opens
+      const now = COMMAND_IDS.filter((id) => [station, 'everywhere'].includes(commandOf(id).at)).flatMap((id): Offered[] => {
+        const bound = registry.find(id);
+        return bound ? [{ id, says: bound.says, word: commandOf(id).word, keys: commandOf(id).keys }] : [];
+      });
+      const order = byRecency(
+        now.map((o) => o.id),
+        registry.recent,
+      );
+      setOffered(now.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)));
+      setTyped('');
       setOpen(true);
-      void Promise.all([
-        api<{ items: RunReport[] }>('GET', '/runs'),
-        api<{ items: ArtworkView[] }>('GET', '/artworks?limit=1000&state=ready'),
-      ]).then(
-        ([runs, artworks]) => setFound({ runs: runs.items, artworks: artworks.items }),
+      api<{ items: RunReport[] }>('GET', '/runs').then(
+        (r) => setRuns(r.items),
         () => undefined,
       );
     };
@@ -43,12 +58,32 @@ export function CommandBox() {
       window.removeEventListener('keydown', key);
       window.removeEventListener('press:command', show);
     };
-  }, []);
-  const go = (to: string) => {
+  }, [registry, station]);
+  useEffect(() => {
+    if (!open || typed.trim().length < 2) return;
+    let stale = false;
+    const timer = setTimeout(
+      () =>
+        void api<{ items: ArtworkView[] }>(
+          'GET',
+          `/artworks?limit=${MOST_FOUND}&state=ready&find=${encodeURIComponent(typed.trim())}`,
+        ).then(
+          (a) => stale || setArtworks(a.items),
+          () => undefined,
+        ),
+      120,
+    );
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+  }, [open, typed]);
+  const then = (work: () => void) => {
     setOpen(false);
-    router.push(to);
+    // when the box has let go of the focus
+    setTimeout(work, 0);
   };
-  const item = 'cursor-pointer px-4 py-1.5 data-[selected=true]:bg-teal-t';
+  const item = 'flex cursor-pointer items-center justify-between gap-4 px-4 py-1.5 data-[selected=true]:bg-teal-t';
   const heading =
     '[&_[cmdk-group-heading]]:px-4 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-soft';
   return (
@@ -57,35 +92,57 @@ export function CommandBox() {
       onOpenChange={setOpen}
       label="Command box"
       overlayClassName="fixed inset-0 z-40 bg-[rgb(20_14_8/0.45)]"
-      contentClassName="fixed top-[14vh] left-1/2 z-50 w-[540px] -translate-x-1/2 border-[1.5px] border-ink bg-paper"
+      contentClassName="fixed top-[14vh] left-1/2 z-50 w-[560px] -translate-x-1/2 border-[1.5px] border-ink bg-paper"
     >
       <Command.Input
-        placeholder="Go to…"
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="Do something, or go somewhere…"
         className="w-full border-b-[1.5px] border-ink bg-transparent px-4 py-3 text-[16px] outline-none"
       />
-      <Command.List className="max-h-[50vh] overflow-auto pb-2">
+      <Command.List className="max-h-[54vh] overflow-auto pb-2">
         <Command.Empty className="px-4 py-5 text-soft">Nothing here has that name.</Command.Empty>
-        <Command.Group heading="Places" className={heading}>
-          {PLACES.map(([word, to]) => (
-            <Command.Item key={to} className={item} onSelect={() => go(to)}>
-              {word}
+        <Command.Group heading="Do" className={heading}>
+          {offered.map((o) => (
+            <Command.Item
+              key={o.id}
+              value={`${o.says} ${o.word} ${o.id}`}
+              className={item}
+              onSelect={() => then(() => registry.run(o.id))}
+            >
+              {o.says} {o.keys && <KeyHint keys={o.keys} />}
             </Command.Item>
           ))}
         </Command.Group>
-        <Command.Group heading="Runs" className={heading}>
-          {found.runs.map((r) => (
-            <Command.Item key={r.id} value={`${r.name} ${r.id}`} className={item} onSelect={() => go(`/proofs?run=${r.id}`)}>
-              {r.name} <span className="text-soft">{r.total} proofs</span>
-            </Command.Item>
-          ))}
-        </Command.Group>
-        <Command.Group heading="Artwork" className={heading}>
-          {found.artworks.map((a) => (
-            <Command.Item key={a.id} value={`${a.name} ${a.id}`} className={item} onSelect={() => go(`/artwork?open=${a.id}`)}>
-              {a.name} <span className="text-soft">{a.subject}</span>
-            </Command.Item>
-          ))}
-        </Command.Group>
+        {typed && (
+          <Command.Group heading="Runs" className={heading}>
+            {runs.map((r) => (
+              <Command.Item
+                key={r.id}
+                value={`${r.name} ${r.id}`}
+                className={item}
+                onSelect={() => then(() => router.push(`/proofs?run=${r.id}`))}
+              >
+                {r.name} <span className="text-soft">{r.total} proofs</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+        {typed.trim().length > 1 && (
+          <Command.Group heading="Artwork" className={heading}>
+            {artworks.map((a) => (
+              <Command.Item
+                key={a.id}
+                // what the house found need not have the typed words in its name
+                value={`${a.name} ${typed} ${a.id}`}
+                className={item}
+                onSelect={() => then(() => router.push(`/artwork?open=${a.id}`))}
+              >
+                {a.name} <span className="text-soft">{a.subject}</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
       </Command.List>
     </Command.Dialog>
   );

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { Line } from '@/services/line/line';
 import { api } from '../api';
+import { changeTheme } from './theme';
 
 /** The name, and the line: the stations of the job in order, each with what stands there and what waits. */
 export function Masthead({ stations: s, workspace, signedIn }: { stations: Line; workspace: string; signedIn: boolean }) {
@@ -77,7 +78,7 @@ export function Masthead({ stations: s, workspace, signedIn }: { stations: Line;
           </button>
         )}
         <button
-          className="key"
+          className="kbd kbd-sm cursor-pointer"
           aria-label="Open the command box"
           onClick={() => window.dispatchEvent(new Event('press:command'))}
         >
@@ -86,10 +87,4 @@ export function Masthead({ stations: s, workspace, signedIn }: { stations: Line;
       </div>
     </header>
   );
-}
-
-function changeTheme(): void {
-  const next = document.documentElement.dataset.theme === 'night' ? 'day' : 'night';
-  document.documentElement.dataset.theme = next;
-  localStorage.setItem('press-theme', next);
 }

@@ -1,11 +1,13 @@
 'use client';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { BlankSpec } from '@/core/planning/docket';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { DocketRow } from '@/services/stockroom/stockroom';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
+import { useCommands } from '../commands/commands';
 import { amount, count } from '../parts/format';
 import { Button, ButtonLink } from '../parts/button';
 
@@ -23,6 +25,25 @@ export function Stockroom({
   scenes: SceneSheet[];
   said: string | null;
 }) {
+  const router = useRouter();
+  const catalogues = () => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'));
+  const connected = outlets.filter((o) => o.connected);
+  useCommands({
+    'stockroom.new-docket': blanks.length
+      ? { says: 'Make a new docket', does: () => router.push('/stockroom/dockets/new') }
+      : null,
+    'stockroom.catalogues': { says: 'Fetch the print houses’ catalogues', does: catalogues },
+    'stockroom.rules': connected.length
+      ? {
+          says: `Fetch the rules of ${connected.map((o) => o.name).join(' and ')}`,
+          does: () =>
+            void act(async () => {
+              for (const o of connected) await api('POST', `/outlets/${o.id}/rules`, {});
+              return 'The rules are up to date.';
+            }),
+        }
+      : null,
+  });
   return (
     <div className="h-full overflow-auto px-[18px] pt-2.5 pb-10">
       <h1 className="text-[22px]">Stockroom</h1>
@@ -72,11 +93,7 @@ export function Stockroom({
             })}
           </ul>
           <Heading word="Blanks" about="what print houses offer">
-            <Button
-              onClick={() => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'))}
-            >
-              Fetch catalogues
-            </Button>
+            <Button onClick={catalogues}>Fetch catalogues</Button>
           </Heading>
           <ul className="bg-paper">
             {blanks.length === 0 && <li className="p-4 text-soft">The catalogues have not been fetched yet.</li>}

@@ -1,10 +1,12 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import type { ChangeReport } from '@/services/artwork/changing';
 import type { DrawerRow } from '@/services/artwork/drawers';
-import { api, Refusal } from '../../api';
+import { api, sentenceOf } from '../../api';
 import { count } from '../../parts/format';
 import { Dialog } from '../../parts/dialog';
+import { useSettled } from '../../parts/use-settled';
 import { Button } from '../../parts/button';
 
 const FIELDS = {
@@ -71,34 +73,21 @@ export function ChangeDialog({
   const [field, setField] = useState<Field>(start);
   const [value, setValue] = useState('');
   const [put, setPut] = useState('');
-  const [preview, setPreview] = useState<{ asked: string; report: ChangeReport } | null>(null);
-  const [problem, setProblem] = useState('');
+  const [refused, setRefused] = useState('');
   const change = changeOf(field, value, put);
   const asked = JSON.stringify(change);
-  useEffect(() => {
-    if (asked === 'null') return;
-    let stale = false; // answers come in any order: only that to the last question counts
-    const timer = setTimeout(
-      () =>
-        void api<ChangeReport>('POST', '/artworks/change', { ids, change: JSON.parse(asked) as object, preview: true }).then(
-          (report) => {
-            if (stale) return;
-            setPreview({ asked, report });
-            setProblem('');
-          },
-          (e: unknown) => stale || setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
-        ),
-      150,
-    );
-    return () => {
-      stale = true;
-      clearTimeout(timer);
-    };
-  }, [asked, ids]);
+  const settled = useSettled(asked);
+  const { data, error } = useQuery({
+    queryKey: ['artworks/change', ids, settled],
+    queryFn: () => api<ChangeReport>('POST', '/artworks/change', { ids, change: JSON.parse(settled) as object, preview: true }),
+    enabled: settled !== 'null',
+    staleTime: 0,
+    meta: { live: false },
+  });
+  const shown = settled === asked ? data : undefined;
+  const problem = refused || (asked === settled && error ? sentenceOf(error) : '');
   const apply = () =>
-    api<ChangeReport>('POST', '/artworks/change', { ids, change }).then(done, (e: unknown) =>
-      setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
-    );
+    api<ChangeReport>('POST', '/artworks/change', { ids, change }).then(done, (e: unknown) => setRefused(sentenceOf(e)));
   const show = (v: unknown): string =>
     (Array.isArray(v)
       ? v.join(', ')
@@ -107,7 +96,6 @@ export function ChangeDialog({
         : typeof v === 'string'
           ? v
           : '') || '–';
-  const shown = preview?.asked === asked ? preview.report : null;
   return (
     <Dialog open onClose={close} label="Change the selection" width={680}>
       <form

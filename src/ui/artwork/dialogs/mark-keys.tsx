@@ -93,3 +93,4 @@ export function MarkKeysDialog({ keys, close }: { keys: MarkKeys; close: () => v
     </Dialog>
   );
 }
+export type { MarkKeys };

@@ -1,8 +1,10 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import type { ChangeReport } from '@/services/artwork/changing';
-import { act, api, Refusal } from '../../api';
+import { act, api, sentenceOf } from '../../api';
 import { Dialog } from '../../parts/dialog';
+import { useSettled } from '../../parts/use-settled';
 import { Button } from '../../parts/button';
 
 interface Preview {
@@ -23,29 +25,17 @@ export function PatternDialog({
   done: (report: ChangeReport) => void;
 }) {
   const [text, setText] = useState(pattern || '<subject>_<phrase>_<tone>');
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const [problem, setProblem] = useState('');
   const some = ids.slice(0, 500);
   const key = some.join();
-  useEffect(() => {
-    let stale = false;
-    const timer = setTimeout(
-      () =>
-        void api<Preview>('POST', '/artworks/file-names', { pattern: text, ids: key ? key.split(',') : [] }).then(
-          (p) => {
-            if (stale) return;
-            setPreview(p);
-            setProblem('');
-          },
-          (e: unknown) => stale || setProblem(e instanceof Refusal ? e.sentence : 'That did not work.'),
-        ),
-      200,
-    );
-    return () => {
-      stale = true;
-      clearTimeout(timer);
-    };
-  }, [text, key]);
+  const settled = useSettled(text);
+  const { data: preview, error } = useQuery({
+    queryKey: ['artworks/file-names', settled, key],
+    queryFn: () => api<Preview>('POST', '/artworks/file-names', { pattern: settled, ids: key ? key.split(',') : [] }),
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+    meta: { live: false },
+  });
+  const problem = error ? sentenceOf(error) : '';
   const keep = (what: string) =>
     void act(() =>
       api('PATCH', '/artworks/settings', { fileNamePattern: what }).then(() =>

@@ -1,8 +1,8 @@
 'use client';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import type { CardView } from '@/api/views';
 import { bytes } from '../../parts/format';
+import { Table } from '../../parts/table';
 import type { Grip } from './contact-sheet';
 import { useCardsChange, type Cards } from '../store';
 import { groundStyle } from '../types';
@@ -39,7 +39,7 @@ export const COLUMNS: Record<
 };
 export const FIRST_COLUMNS = 'subject,words,drawer,tone,size,print';
 
-/** Artworks as a list with chosen columns. */
+/** Artworks as a table with chosen columns. */
 export function TableView({
   ids,
   cards,
@@ -62,105 +62,71 @@ export function TableView({
   grip: Grip;
 }) {
   const changed = useCardsChange(cards);
-  const scroller = useRef<HTMLDivElement>(null);
-  const rows = useVirtualizer({
-    count: ids.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 8,
-    useFlushSync: false,
-  });
-  const shown = rows.getVirtualItems();
-  const [from, to] = [shown[0]?.index ?? 0, (shown.at(-1)?.index ?? -1) + 1];
-  useEffect(() => cards.want(ids.slice(from, to)), [cards, changed, ids, from, to]);
-  const at = openId ? ids.indexOf(openId) : -1;
-  useEffect(() => {
-    if (at >= 0) rows.scrollToIndex(at, { align: 'auto' });
-    // only when the cursor moves
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [at]);
-  const template = `44px minmax(150px, 1fr) ${columns.map((c) => `${COLUMNS[c]!.width}px`).join(' ')}`;
-  const width = 194 + columns.reduce((n, c) => n + COLUMNS[c]!.width + 12, 0);
-  const head = (word: string, by?: string, right?: boolean) => (
-    <div
-      key={word}
-      role="columnheader"
-      aria-sort={by && sort === by ? 'ascending' : undefined}
-      className={right ? 'text-right' : ''}
-    >
-      {by ? (
-        <button className={`hover:text-ink ${sort === by ? 'font-semibold text-ink underline' : ''}`} onClick={() => sortBy(by)}>
-          {word}
-        </button>
-      ) : (
-        word
-      )}
-    </div>
+  const wanted = useRef<[number, number]>([0, 0]);
+  const want = useCallback(
+    (from: number, to: number) => {
+      wanted.current = [from, to];
+      cards.want(ids.slice(from, to));
+    },
+    [cards, ids],
   );
+  // what is on the screen is asked for again when it has become out of date
+  useEffect(() => want(...wanted.current), [want, changed]);
+  const text = (id: string, c: string) => {
+    const a = cards.get(id);
+    return a ? COLUMNS[c]!.text(a) : '';
+  };
+  const sorted = ['name', ...columns].find((c) => (COLUMNS[c]?.sort ?? c) === sort);
   return (
-    <div
-      ref={scroller}
-      className="h-full overflow-auto"
-      role="grid"
-      aria-label="Artworks"
-      aria-rowcount={ids.length}
-      tabIndex={0}
-    >
-      <div style={{ minWidth: width }}>
-        <div
-          role="row"
-          className="sticky top-0 z-10 grid gap-3 border-b border-ink bg-paper px-3 py-1.5 text-[11.5px] text-soft"
-          style={{ gridTemplateColumns: template }}
-        >
-          <div role="columnheader" aria-label="Picture" />
-          {head('Name', 'name')}
-          {columns.map((c) => head(COLUMNS[c]!.word, COLUMNS[c]!.sort, COLUMNS[c]!.right))}
-        </div>
-        <div className="relative" style={{ height: rows.getTotalSize() }}>
-          {shown.map((r) => {
-            const id = ids[r.index]!;
-            const a = cards.get(id);
-            const isPicked = picked.has(id);
+    <Table<string>
+      label="Artworks"
+      data={ids}
+      idOf={(id) => id}
+      rowHeight={ROW}
+      sorting={sorted ? [{ id: sorted, desc: false }] : []}
+      sortBy={(c) => sortBy(COLUMNS[c]?.sort ?? c)}
+      onWindow={want}
+      hands={{
+        openId,
+        picked,
+        press: (id, e) => (e.ctrlKey || e.metaKey || e.shiftKey ? grip.toggle(id, e.shiftKey) : grip.open(id)),
+        enlarge: grip.enlarge,
+        drag: grip.drag,
+      }}
+      columns={[
+        {
+          id: 'picture',
+          header: () => <span className="sr-only">Picture</span>,
+          size: 44,
+          enableSorting: false,
+          cell: ({ row }) => {
+            const a = cards.get(row.id);
             const under = a ? groundStyle(ground, a) : { className: '' };
             return (
-              <div
-                key={id}
-                role="row"
-                aria-selected={isPicked}
-                draggable
-                onDragStart={(e) => grip.drag(id, e)}
-                onClick={(e) => (e.ctrlKey || e.metaKey || e.shiftKey ? grip.toggle(id, e.shiftKey) : grip.open(id))}
-                onDoubleClick={() => grip.enlarge(id)}
-                className={`absolute left-0 grid w-full cursor-pointer items-center gap-3 border-b border-rule2 px-3 ${isPicked ? 'bg-teal-t' : id === openId ? 'bg-paper2' : 'hover:bg-paper2'}`}
-                style={{ transform: `translateY(${r.start}px)`, height: ROW, gridTemplateColumns: template }}
-              >
-                <div
-                  role="gridcell"
-                  className={`grid h-[38px] w-[44px] place-items-center ${under.className}`}
-                  style={under.style}
-                >
-                  {a?.thumb && (
-                    <img src={a.mini!} alt="" draggable={false} className="max-h-[34px] max-w-[40px] object-contain" />
-                  )}
-                </div>
-                <div role="gridcell" className="truncate font-semibold">
-                  {a?.name}
-                </div>
-                {columns.map((c) => (
-                  <div
-                    key={c}
-                    role="gridcell"
-                    title={a && COLUMNS[c]!.text(a)}
-                    className={`truncate ${COLUMNS[c]!.right ? 'text-right tabular-nums' : ''}`}
-                  >
-                    {a && COLUMNS[c]!.text(a)}
-                  </div>
-                ))}
-              </div>
+              <span className={`grid h-[38px] w-[44px] place-items-center ${under.className}`} style={under.style}>
+                {a?.thumb && <img src={a.mini!} alt="" draggable={false} className="max-h-[34px] max-w-[40px] object-contain" />}
+              </span>
             );
-          })}
-        </div>
-      </div>
-    </div>
+          },
+        },
+        {
+          id: 'name',
+          accessorFn: (id) => cards.get(id)?.name,
+          header: 'Name',
+          size: 150,
+          meta: { wide: true },
+          cell: ({ row }) => <b className="font-semibold">{cards.get(row.id)?.name}</b>,
+        },
+        ...columns.map((c) => ({
+          id: c,
+          accessorFn: (id: string) => text(id, c),
+          header: COLUMNS[c]!.word,
+          size: COLUMNS[c]!.width,
+          meta: { right: COLUMNS[c]!.right },
+          enableSorting: Boolean(COLUMNS[c]!.sort),
+          cell: ({ row }: { row: { id: string } }) => <span title={text(row.id, c)}>{text(row.id, c)}</span>,
+        })),
+      ]}
+    />
   );
 }

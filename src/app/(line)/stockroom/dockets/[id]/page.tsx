@@ -8,7 +8,7 @@ import { outlets } from '@/services/outlets/outlets';
 import { blanks, docket } from '@/services/stockroom/stockroom';
 import { Trouble } from '@/services/trouble';
 import { artworkView, outletView } from '@/api/views';
-import { DocketEditor } from '@/ui/stockroom/docket-editor';
+import { DocketEditor } from '@/ui/stockroom/docket/editor';
 
 export const metadata = { title: 'Docket' };
 

@@ -1,0 +1,77 @@
+import type { ChangeReport } from '@/services/artwork/changing';
+import type { DrawerRow } from '@/services/artwork/drawers';
+import type { ArtworkSettings } from '@/services/artwork/searches';
+import { act, api } from '../api';
+import { count } from '../parts/format';
+import type { Done, useChange } from './changes';
+import { ChangeDialog } from './dialogs/change-dialog';
+import { DeleteDialog } from './dialogs/delete-dialog';
+import { MarkKeysDialog } from './dialogs/mark-keys';
+import { PatternDialog } from './dialogs/pattern-dialog';
+import type { Asking } from './station-commands';
+
+/** The dialog that the station asks in before it acts. */
+export function Asked({
+  asking,
+  ids,
+  target,
+  drawers,
+  settings,
+  close,
+  change,
+  done,
+  gone,
+}: {
+  asking: Asking;
+  /** All that is shown, and what a change would act on. */
+  ids: string[];
+  target: string[];
+  drawers: DrawerRow[];
+  settings: ArtworkSettings;
+  close: () => void;
+  change: ReturnType<typeof useChange>;
+  done: Done;
+  /** What was selected is no longer here. */
+  gone: () => void;
+}) {
+  const finish = (report: ChangeReport) => {
+    close();
+    done(report.undo, `${count(report.changed, 'artwork')} changed.`);
+  };
+  switch (asking?.what) {
+    case 'change':
+      return <ChangeDialog ids={target} drawers={drawers} start={asking.field} close={close} done={finish} />;
+    case 'pattern':
+      return <PatternDialog ids={target} pattern={settings.fileNamePattern} close={close} done={finish} />;
+    case 'keys':
+      return <MarkKeysDialog keys={settings.markKeys} close={close} />;
+    case 'empty':
+      return (
+        <DeleteDialog
+          ids={ids}
+          forGood
+          close={close}
+          remove={() => {
+            close();
+            void act(async () => {
+              const { removed } = await api<{ removed: number }>('POST', '/artworks/empty-bin');
+              return `${count(removed, 'artwork')} removed for good.`;
+            });
+          }}
+        />
+      );
+    case 'delete':
+      return (
+        <DeleteDialog
+          ids={target}
+          close={close}
+          remove={() => {
+            close();
+            void change(target, { standing: 'deleted' }, (r) => `${count(r.changed, 'artwork')} in the bin.`).then(gone);
+          }}
+        />
+      );
+    default:
+      return null;
+  }
+}

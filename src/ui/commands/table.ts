@@ -1,0 +1,117 @@
+/** The screens that commands belong to, by the first part of their addresses. */
+export const STATIONS = ['artwork', 'sheet', 'proofs', 'press', 'ledger', 'stockroom'] as const;
+export type Station = (typeof STATIONS)[number];
+
+interface Told {
+  /** What it does, as it stands in the command box and on the page of keys. */
+  word: string;
+  /** The key that does it, as `keyOf` writes it. */
+  keys?: string;
+  at: Station | 'everywhere';
+}
+const told = <T extends Record<string, Told>>(table: T): T => table;
+
+/** Every action of the interface, declared once. What each acts on just now is bound by its screen (`useCommands`). */
+export const COMMANDS = told({
+  'artwork.bring-in': { word: 'Bring in files', keys: 'I', at: 'artwork' },
+  'artwork.bring-folder': { word: 'Bring in a folder', at: 'artwork' },
+  'artwork.all': { word: 'Select all', keys: 'Ctrl A', at: 'artwork' },
+  'artwork.change': { word: 'Change a field', keys: 'E', at: 'artwork' },
+  'artwork.file': { word: 'File in a drawer', keys: 'F', at: 'artwork' },
+  'artwork.read-names': { word: 'Read file names', keys: 'N', at: 'artwork' },
+  'artwork.link': { word: 'Link as one motif', keys: 'L', at: 'artwork' },
+  'artwork.pair': { word: 'Side by side', keys: 'B', at: 'artwork' },
+  'artwork.aside': { word: 'Put aside', keys: 'X', at: 'artwork' },
+  'artwork.bring-back': { word: 'Bring back', keys: 'R', at: 'artwork' },
+  'artwork.delete': { word: 'Delete', keys: 'Delete', at: 'artwork' },
+  'artwork.empty-bin': { word: 'Empty the bin', at: 'artwork' },
+  'artwork.to-sheet': { word: 'To the sheet', keys: 'T', at: 'artwork' },
+  'artwork.set-keys': { word: 'Set the keys of marks', at: 'artwork' },
+
+  'sheet.all': { word: 'Select the whole sheet', keys: 'Ctrl A', at: 'sheet' },
+  'sheet.draft': { word: 'Draft proofs', keys: 'D', at: 'sheet' },
+  'sheet.pass': { word: 'Pass what is ready', keys: 'P', at: 'sheet' },
+  'sheet.look': { word: 'Look through the proofs', keys: 'L', at: 'sheet' },
+
+  'proofs.pass': { word: 'Pass', keys: 'P', at: 'proofs' },
+  'proofs.pass-all': { word: 'Pass all that are ready', keys: 'A', at: 'proofs' },
+  'proofs.take-back': { word: 'Take back a passed proof', keys: 'U', at: 'proofs' },
+  'proofs.held': { word: 'Step through the held ones', keys: 'H', at: 'proofs' },
+  'proofs.closer': { word: 'Look closer', keys: 'Z', at: 'proofs' },
+
+  'press.send': { word: 'Send', keys: 'S', at: 'press' },
+  'press.pause': { word: 'Pause', keys: 'W', at: 'press' },
+  'press.go-on': { word: 'Go on', keys: 'G', at: 'press' },
+  'press.stop': { word: 'Stop', keys: 'X', at: 'press' },
+  'press.again': { word: 'Try refused ones again', keys: 'R', at: 'press' },
+
+  'ledger.all': { word: 'Select all', keys: 'Ctrl A', at: 'ledger' },
+  'ledger.look': { word: 'Ask the outlets what stands there', keys: 'L', at: 'ledger' },
+  'ledger.live': { word: 'Set drafts live', keys: 'V', at: 'ledger' },
+
+  'stockroom.new-docket': { word: 'New docket', keys: 'N', at: 'stockroom' },
+  'stockroom.catalogues': { word: 'Fetch catalogues', keys: 'F', at: 'stockroom' },
+  'stockroom.rules': { word: 'Fetch the outlets’ rules', keys: 'R', at: 'stockroom' },
+
+  undo: { word: 'Undo', keys: 'Ctrl Z', at: 'everywhere' },
+  redo: { word: 'Redo', keys: 'Ctrl Shift Z', at: 'everywhere' },
+  'go.artwork': { word: 'To the artwork', keys: '1', at: 'everywhere' },
+  'go.sheet': { word: 'To the sheet', keys: '2', at: 'everywhere' },
+  'go.proofs': { word: 'To the proofs', keys: '3', at: 'everywhere' },
+  'go.press': { word: 'To the press', keys: '4', at: 'everywhere' },
+  'go.ledger': { word: 'To the ledger', keys: '5', at: 'everywhere' },
+  'go.stockroom': { word: 'To the stockroom', keys: '6', at: 'everywhere' },
+  search: { word: 'Search in this screen', keys: '/', at: 'everywhere' },
+  theme: { word: 'Day or night', at: 'everywhere' },
+  keys: { word: 'Keys and marks', keys: '?', at: 'everywhere' },
+} as const satisfies Record<string, Told>);
+
+export type CommandId = keyof typeof COMMANDS;
+export const COMMAND_IDS = Object.keys(COMMANDS) as CommandId[];
+export const commandOf = (id: CommandId): Told => COMMANDS[id];
+
+/** Keys that move about and are no commands: what a grid or a list does with them. */
+export const MOVES: Partial<Record<Station, [keys: string, what: string][]>> = {
+  artwork: [
+    ['← ↑ → ↓', 'move'],
+    ['Space', 'select'],
+    ['Shift + arrows', 'extend'],
+    ['Enter', 'one large, and back'],
+    ['1 … 9', 'mark what is selected'],
+    ['Esc', 'one level back'],
+  ],
+  sheet: [
+    ['← ↑ → ↓', 'move'],
+    ['Shift + arrows', 'extend the range'],
+    ['Home, End', 'first, last column'],
+    ['Enter', 'open the proof'],
+  ],
+  proofs: [
+    ['↑ ↓', 'next or previous proof'],
+    ['Ctrl Enter', 'finish editing a field'],
+  ],
+};
+
+/** The station that an address belongs to. */
+export const stationOf = (path: string): Station | null =>
+  STATIONS.find((s) => path === `/${s}` || path.startsWith(`/${s}/`)) ?? null;
+
+/**
+ * Which command a key stands for on a screen. What the screen itself has bound comes before what holds everywhere; a
+ * command that acts on nothing just now lets the key go by.
+ */
+export function commandFor(key: string, station: Station | null, acts: (id: CommandId) => boolean): CommandId | null {
+  // the usual second way to redo
+  const asked = key === 'Ctrl Y' ? 'Ctrl Shift Z' : key;
+  const at = (where: Station | 'everywhere' | null) =>
+    COMMAND_IDS.find((id) => commandOf(id).at === where && commandOf(id).keys === asked && acts(id));
+  return at(station) ?? at('everywhere') ?? null;
+}
+
+/** Those most lately used first, then in the order of the table. */
+export const byRecency = (ids: readonly CommandId[], recent: readonly string[]): CommandId[] =>
+  [...ids].sort((a, b) => rank(a, recent) - rank(b, recent));
+const rank = (id: CommandId, recent: readonly string[]): number => {
+  const at = recent.indexOf(id);
+  return at < 0 ? recent.length + COMMAND_IDS.indexOf(id) : at;
+};

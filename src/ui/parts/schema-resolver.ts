@@ -1,0 +1,31 @@
+import type { TSchema } from '@sinclair/typebox';
+import Ajv from 'ajv';
+import addFormats from 'ajv-formats';
+import type { FieldErrors, FieldValues, Resolver } from 'react-hook-form';
+import { faultOf, type SchemaFault } from '@/core/schema/fault';
+
+/** Puts a sentence at the field that a path names. */
+function putAt(errors: Record<string, unknown>, path: string[], message: string): void {
+  let at = errors;
+  for (const part of path.slice(0, -1)) at = (at[part] ??= {}) as Record<string, unknown>;
+  at[path.at(-1)!] ??= { type: 'schema', message };
+}
+
+/** A form's check by the schema that the interface for programs uses: the same sentence stands at the field. */
+export function schemaResolver<T extends FieldValues>(schema: TSchema): Resolver<T> {
+  const ajv = new Ajv({ allErrors: true, strict: false });
+  addFormats(ajv);
+  const check = ajv.compile(schema);
+  return (values) => {
+    if (check(values)) return { values, errors: {} };
+    const errors: Record<string, unknown> = {};
+    for (const fault of check.errors as SchemaFault[]) {
+      const { field, sentence } = faultOf([fault], 'This');
+      const path = (field ?? 'root').split('.');
+      // beside the field its last part says enough
+      putAt(errors, path, sentence.replace(field ?? 'This', sentenceCase(path.at(-1)!)));
+    }
+    return { values: {}, errors: errors as FieldErrors<T> };
+  };
+}
+const sentenceCase = (name: string): string => (/^\d+$/.test(name) ? 'This' : name[0]!.toUpperCase() + name.slice(1));

@@ -1,0 +1,134 @@
+'use client';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { whyNot, type DocketSpec } from '@/core/planning/docket';
+import type { SceneSheet } from '@/core/scene/scene';
+import type { TriedView } from '@/api/shapes/stockroom';
+import type { ArtworkView, OutletView } from '@/api/views';
+import { api, sentenceOf } from '../../api';
+import { ChoiceField } from '../../parts/field';
+import { amount } from '../../parts/format';
+import { Notice } from '../../parts/notice';
+import { useSettled } from '../../parts/use-settled';
+import { PriceBars } from '../../proofs/price-bars';
+import { Preview } from './preview';
+
+/** What the docket as it stands makes of a sample artwork, at every change. */
+export function Result({
+  blankId,
+  spec,
+  samples,
+  scenes,
+  outlets,
+}: {
+  blankId: string;
+  spec: DocketSpec;
+  samples: ArtworkView[];
+  scenes: SceneSheet[];
+  outlets: OutletView[];
+}) {
+  const fitting = samples.filter((a) => whyNot(spec.accepts, a) === null);
+  const [sampleId, setSampleId] = useState('');
+  const sample = fitting.find((a) => a.id === sampleId) ?? fitting[0];
+  const rulesOf = outlets.filter((o) => o.rules);
+  const [outletId, setOutletId] = useState(rulesOf[0]?.id ?? '');
+  const asked = useSettled(JSON.stringify({ blankId, spec, artwork: sample?.id, outlet: outletId }));
+  const { data: tried, error } = useQuery({
+    queryKey: ['dockets/try', asked],
+    queryFn: () => api<TriedView>('POST', '/dockets/try', JSON.parse(asked) as object),
+    enabled: Boolean(sample && outletId),
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+    retry: false,
+    meta: { live: false },
+  });
+  return (
+    <section className="min-h-0 overflow-auto border-l border-rule bg-paper px-5 py-3" aria-label="What it makes">
+      <div className="mb-2 grid grid-cols-[auto_1fr_auto_150px] items-center gap-2">
+        <span className="text-soft">on</span>
+        <ChoiceField
+          hideLabel
+          label="Sample artwork"
+          options={fitting.map((a) => [a.id, a.name] as const)}
+          value={sample?.id ?? ''}
+          onChange={(e) => setSampleId(e.target.value)}
+        />
+        <span className="text-soft">for</span>
+        <ChoiceField
+          hideLabel
+          label="Sample outlet"
+          options={rulesOf.map((o) => [o.id, o.name] as const)}
+          value={outletId}
+          onChange={(e) => setOutletId(e.target.value)}
+        />
+      </div>
+      {!sample && (
+        <p className="py-10 text-center text-soft">
+          No artwork that this docket takes is here yet. Bring one in to see what comes of it.
+        </p>
+      )}
+      {!rulesOf.length && (
+        <p className="py-4 text-center text-soft">Connect an outlet to see titles, tags and prices by its rules.</p>
+      )}
+      {error && <Notice tone="bad">{sentenceOf(error)}</Notice>}
+      {tried && sample?.thumb && <Shown tried={tried} sample={sample} scenes={scenes} />}
+    </section>
+  );
+}
+
+function Shown({ tried, sample, scenes }: { tried: TriedView; sample: ArtworkView; scenes: SceneSheet[] }) {
+  const { title, tags, description, prices } = tried.fields;
+  const price = prices.value.find((p) => p.size === 'M') ?? prices.value[0];
+  const first = tried.pictures[0];
+  return (
+    <>
+      <div className="grid grid-cols-3 gap-1.5">
+        {tried.pictures.map((p, i) => {
+          const sheet = scenes.find((s) => s.id === p.scene)!;
+          return (
+            <Preview
+              key={i}
+              alt={`${sample.name}, ${p.colourName}, ${sheet.title}`}
+              className={`block aspect-square w-full ${i === 0 ? 'col-span-3' : ''}`}
+              sheet={sheet}
+              area={p.area}
+              colour={p.colour}
+              placed={p.placed}
+              artwork={sample.thumb!}
+            />
+          );
+        })}
+      </div>
+      {first && (
+        <p className="mt-1.5 text-soft">
+          {Math.round(first.placed.widthMm * sample.measured!.trim.width)} mm wide at {Math.round(first.placed.ppi)} px/in
+        </p>
+      )}
+      {tried.problems.map((p) => (
+        <p key={p.sentence} className={`mt-1.5 px-2.5 py-1.5 ${p.stops ? 'bg-spot-t' : 'border-l-2 border-ochre bg-ochre-t/50'}`}>
+          {p.sentence}
+        </p>
+      ))}
+      <p className="mt-3 font-slab text-[15px] leading-snug font-semibold">{title.value}</p>
+      <p className="mt-1.5 flex flex-wrap gap-x-2.5 gap-y-1">
+        {tags.value.map((t) => (
+          <span key={t} className="border-b border-rule">
+            {t}
+          </span>
+        ))}
+      </p>
+      <p className="mt-2 whitespace-pre-line">{description.value}</p>
+      {price && (
+        <div className="cut mt-3 pt-3">
+          <p className="mb-1 flex justify-between">
+            <b>
+              {price.size}: {amount(price.priceMinor)}
+            </b>
+            <span className="text-soft">{(price.marginShare / 10_000).toFixed(1)}% kept</span>
+          </p>
+          <PriceBars price={price} detail />
+        </div>
+      )}
+    </>
+  );
+}
