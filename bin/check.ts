@@ -11,8 +11,8 @@ import { openStockroom } from '../src/services/stockroom/setup';
 import { ensureBuilt } from './built';
 import { freePort, ROOT, startStack, type Stack } from './stack';
 
-/** Everything the project promises, checked in one go; see the README. `--only unit,e2e` runs some of the steps, `--file WORD` of Jest's tests
- * those whose path has the word. */
+/** Everything the project promises, checked in one go; see the README. `--only unit,e2e` runs some of the steps, `--file WORD` of the
+ * tests those whose path has the word. */
 const { values } = parseArgs({ options: { only: { type: 'string' }, file: { type: 'string' } } });
 const wanted = (step: string) => !values.only || values.only.split(',').includes(step);
 const tally = { passed: 0, failed: 0 };
@@ -152,7 +152,7 @@ try {
       count(
         report,
         e2eCounts,
-        await run('e2e', 'node_modules/@playwright/test/cli.js', ['test'], {
+        await run('e2e', 'node_modules/@playwright/test/cli.js', ['test', ...(values.file ? [values.file] : [])], {
           ...env,
           NODE_ENV: 'production',
           PLAYWRIGHT_JSON_OUTPUT_NAME: report,

@@ -2,7 +2,7 @@ import { lostShare } from '@/core/artwork/measure/measure';
 import type { Rgb } from '@/core/colour/colour';
 import type { ArtworkRow } from '@/services/artwork/artworks';
 import type { ListingRow } from '@/services/line/line';
-import { connectingBy, type OutletRow } from '@/services/outlets/outlets';
+import { howToConnect, type OutletRow } from '@/services/outlets/outlets';
 import type { ProofRow } from '@/services/line/proofs';
 import { miniName, thumbName, workingName } from '@/services/artwork/raster-names';
 import { saidText } from '@/services/artwork/understanding';
@@ -51,7 +51,7 @@ export const outletView = ({ id, name, style, baseUrl, connected, rules, rulesAt
   style,
   baseUrl,
   connected,
-  connecting: connectingBy(style),
+  connecting: howToConnect({ style, baseUrl }),
   rules,
   rulesAt,
   hold,

@@ -27,7 +27,12 @@ export interface Step {
 
 /** How an account is connected: by a key that the outlet gives out, or by consent on the outlet's own page (OAuth 2.0). */
 export type Connecting =
-  | { by: 'key'; secretOf: (key: string) => Record<string, string> }
+  | {
+      by: 'key';
+      /** Where the seller finds the key: a sentence, and the page at the outlet. */
+      where: (baseUrl: string) => { says: string; address: string };
+      secretOf: (key: string) => Record<string, string>;
+    }
   | {
       by: 'consent';
       /** A fresh secret of this attempt, and the address where the seller allows access. */

@@ -7,7 +7,7 @@ import { problem, type Fault } from '../problem';
 import { Files, openFolder, pictureSize, Records } from '../store';
 import { conditionOf, entityTag, tagged } from './conditional';
 import { HOUSE } from './house';
-import { shopPage, warePage } from './storefront';
+import { officePage, shopPage, warePage } from './storefront';
 import { turnstile } from './turnstile';
 import { contentOf, faultsOf, type Ware, type WareContent } from './ware';
 
@@ -177,6 +177,7 @@ export function quayside(app: FastifyInstance, place: string): void {
     const data = pictures.get((request.params as { sha256: string }).sha256);
     return data ? reply.type('image/jpeg').send(data) : reply.code(404).send('gone');
   });
+  app.get('/office', (_, reply) => reply.type('text/html').send(officePage(KEY)));
   app.get('/shop', async (_, reply) => {
     const shown = wares.list().filter((w) => w.standing === 'in-the-window');
     const front = collections.list().find((c) => c.front);

@@ -39,6 +39,15 @@ export function warePage(w: Ware): string {
   );
 }
 
+/** The harbour office: where the shop's owner finds the key for helpers. */
+export function officePage(key: string): string {
+  return page(
+    'Harbour office',
+    CSS,
+    `${MAST}<div class="hull"><h1>Harbour office</h1><p class="from">For the owner of Saltmarsh Lane.</p><div class="story"><p>A helper who loads and unloads for you needs your key. Give it to nobody else.</p><p class="note"><b>${esc(key)}</b></p><p class="small">It opens the yard: wares, pictures, what stands in the window. It does not open the till.</p></div></div>`,
+  );
+}
+
 export function shopPage(all: Ware[]): string {
   return page(
     'Saltmarsh Lane, on the quay',

@@ -1,70 +1,12 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
-import net from 'node:net';
-import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { until } from './press';
+import { newFolder, start, Started } from './started';
 
 jest.setTimeout(120_000);
 
-/** `./start` as a person would run it, on a port and a data folder of its own. */
-class Started {
-  said = '';
-  constructor(
-    readonly child: ChildProcess,
-    readonly port: number,
-  ) {
-    for (const stream of [child.stdout!, child.stderr!]) stream.on('data', (d: Buffer) => (this.said += d.toString()));
-  }
-  ended(): Promise<number | null> {
-    return this.child.exitCode !== null
-      ? Promise.resolve(this.child.exitCode)
-      : new Promise((resolve) => this.child.once('exit', (code) => resolve(code)));
-  }
-  up(): Promise<string> {
-    return until(
-      () => Promise.resolve(this.said),
-      (said) => said.includes('Up after') || this.child.exitCode !== null,
-      'start',
-      60,
-    );
-  }
-  async stop(): Promise<void> {
-    this.child.kill('SIGINT');
-    await this.ended();
-  }
-  call(method: string, at: string, body?: object, cookie = ''): Promise<Response> {
-    return fetch(`http://127.0.0.1:${this.port}${at}`, {
-      method,
-      redirect: 'manual',
-      headers: { cookie, ...(body && { 'content-type': 'application/json' }) },
-      ...(body && { body: JSON.stringify(body) }),
-    });
-  }
-}
-
-async function freePort(): Promise<number> {
-  const server = net.createServer().listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  const { port } = server.address() as net.AddressInfo;
-  await new Promise((resolve) => server.close(resolve));
-  return port;
-}
-async function start(folder: string, port?: number): Promise<Started> {
-  const at = port ?? (await freePort());
-  return new Started(
-    spawn(process.execPath, ['dist/start.mjs', '--empty', '--port', String(at), '--data', folder], {
-      stdio: ['ignore', 'pipe', 'pipe'],
-    }),
-    at,
-  );
-}
-function newFolder(): string {
-  const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-start-'));
-  fs.chmodSync(folder, 0o755);
-  return folder;
-}
 /** Processes whose command line or environment names the folder. */
 const running = (folder: string): string[] =>
   fs

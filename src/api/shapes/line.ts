@@ -159,6 +159,7 @@ export const Line = Exactly({
     proofs: Exactly({ waiting: Whole, held: Whole, drafting: Whole }),
     press: Exactly({ passed: Whole, sending: Whole, refused: Whole }),
     ledger: Exactly({ listings: Whole, drafts: Whole }),
+    stockroom: Exactly({ outlets: Type.Integer({ description: 'connected' }) }),
   }),
   work: Type.Array(
     Exactly({

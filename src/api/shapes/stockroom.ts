@@ -72,7 +72,11 @@ export const Outlet = Named('Outlet', {
   style: Text,
   baseUrl: Text,
   connected: Type.Boolean(),
-  connecting: OneOf(['key', 'consent'], 'how it is connected: by a key, or on its own page'),
+  connecting: Exactly({
+    by: OneOf(['key', 'consent'], 'how it is connected: by a key, or on its own page'),
+    says: Type.String({ description: 'what the seller does' }),
+    address: Type.String({ description: 'the page at the outlet where it is done' }),
+  }),
   rules: OrNull(Inner<OutletRules>('limits and fees as the outlet states them')),
   rulesAt: OrNull(Time),
   hold: OrNull(Exactly({ until: Time, why: Text }), 'why nothing is sent there just now, and until when'),

@@ -3,6 +3,7 @@ import { visitor } from '@/app/visitor';
 import { line } from '@/services/line/line';
 import { Commands } from '@/ui/commands/commands';
 import { ShellCommands } from '@/ui/commands/shell-commands';
+import { FirstStepsBar } from '@/ui/shell/first-steps-bar';
 import { CommandBox } from '@/ui/shell/command-box';
 import { Keys } from '@/ui/shell/keys';
 import { Live } from '@/ui/shell/live';
@@ -16,11 +17,12 @@ export default async function Layout({ children }: { children: React.ReactNode }
   const caller = await visitor();
   const stations = await line(caller.workspace);
   return (
-    <div className="grid h-screen grid-rows-[auto_1fr_auto] overflow-hidden">
+    <div className="grid h-screen grid-rows-[auto_auto_1fr_auto] overflow-hidden">
       <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
         To the work area
       </a>
       <Masthead stations={stations} workspace={caller.workspaceName} signedIn={caller.person !== null} />
+      {stations.ledger.listings === 0 ? <FirstStepsBar line={stations} /> : <span />}
       <Queries>
         <Commands>
           <main id="work" className="min-h-0 min-w-0">

@@ -7,6 +7,8 @@ export interface Line {
   proofs: { waiting: number; held: number; drafting: number };
   press: { passed: number; sending: number; refused: number };
   ledger: { listings: number; drafts: number };
+  /** Outlets that are connected. */
+  stockroom: { outlets: number };
 }
 
 /** Counts for the masthead, one round trip. */
@@ -20,7 +22,8 @@ export async function countLine(tx: Tx): Promise<Line> {
        count(*) FILTER (WHERE state = 'held')::int AS held, count(*) FILTER (WHERE state = 'drafting')::int AS drafting,
        count(*) FILTER (WHERE state = 'passed')::int AS passed, count(*) FILTER (WHERE state = 'sending')::int AS sending,
        count(*) FILTER (WHERE state = 'refused')::int AS refused, (SELECT count(*) FROM listing)::int AS listings,
-       (SELECT count(*) FROM listing WHERE state = 'draft there')::int AS drafts FROM proof`,
+       (SELECT count(*) FROM listing WHERE state = 'draft there')::int AS drafts,
+       (SELECT count(*) FROM outlet WHERE connected)::int AS outlets FROM proof`,
   ))!;
   return {
     artwork: { ready: r.ready!, arriving: r.arriving!, refused: r.refused_files! },
@@ -28,6 +31,7 @@ export async function countLine(tx: Tx): Promise<Line> {
     proofs: { waiting: r.waiting!, held: r.held!, drafting: r.drafting! },
     press: { passed: r.passed!, sending: r.sending!, refused: r.refused! },
     ledger: { listings: r.listings!, drafts: r.drafts! },
+    stockroom: { outlets: r.outlets! },
   };
 }
 

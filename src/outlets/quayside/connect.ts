@@ -3,7 +3,11 @@ import { ask, holdMs, type Answered } from '../http';
 
 export const NAME = 'Quayside';
 
-export const connecting: Connecting = { by: 'key', secretOf: (key) => ({ key }) };
+export const connecting: Connecting = {
+  by: 'key',
+  where: (baseUrl) => ({ says: 'Its key hangs in the harbour office of your shop.', address: `${baseUrl}/office` }),
+  secretOf: (key) => ({ key }),
+};
 
 /**
  * One call with the shop's key (RFC 6750). When the shop has said that no call is left, none is made before the time that

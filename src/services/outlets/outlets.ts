@@ -15,8 +15,20 @@ export type { OutletRow };
 /** Outlets change their limits without warning: rules are asked for anew this often. */
 const RULES_EVERY_SECONDS = 86_400;
 
-/** How outlets of a style are connected: by a key, or on the outlet's own page. */
-export const connectingBy = (style: string): 'key' | 'consent' => adapterFor(style).connecting.by;
+export interface HowToConnect {
+  by: 'key' | 'consent';
+  /** What the seller does, and the page at the outlet where it is done. */
+  says: string;
+  address: string;
+}
+
+/** How an outlet is connected: by a key, and where that is found, or on the outlet's own page. */
+export function howToConnect({ style, baseUrl }: Pick<OutletRow, 'style' | 'baseUrl'>): HowToConnect {
+  const { connecting } = adapterFor(style);
+  return connecting.by === 'key'
+    ? { by: 'key', ...connecting.where(baseUrl) }
+    : { by: 'consent', says: 'You are led to its own page, say yes there, and come back.', address: baseUrl };
+}
 
 export const outlets = (workspace: string): Promise<OutletRow[]> => inWorkspace(workspace, data.listOutlets);
 

@@ -4,6 +4,7 @@ import type { OutletView, ProofView } from '@/api/views';
 import { fromDecimal } from '@/core/money/money';
 import { act, api } from '../api';
 import { amount } from '../parts/format';
+import { Dialog } from '../parts/dialog';
 import { Mark } from '../parts/marks';
 import { Line, Source } from '../parts/slip';
 import { PriceBars } from './price-bars';
@@ -185,17 +186,16 @@ export function ProofSheet({
       {fields.prices && fields.prices.value.length > 0 && (
         <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />
       )}
-      {closer && picture?.picture && (
-        <div
-          className="fixed inset-0 z-30 grid cursor-zoom-out place-items-center bg-[rgb(20_14_8/0.8)] p-4"
-          onClick={() => setCloser(false)}
-        >
-          <img
-            src={picture.picture}
-            alt={`${proof.artwork}, ${picture.colour}, large`}
-            className="max-h-full max-w-full object-contain"
-          />
-        </div>
+      {picture?.picture && (
+        <Dialog open={closer} onClose={() => setCloser(false)} label="Looked at closely" width={980}>
+          <button className="block w-full cursor-zoom-out" aria-label="Enough" onClick={() => setCloser(false)}>
+            <img
+              src={picture.picture}
+              alt={`${proof.artwork}, ${picture.colour}, large`}
+              className="mx-auto max-h-[84vh] max-w-full object-contain"
+            />
+          </button>
+        </Dialog>
       )}
     </section>
   );

@@ -96,7 +96,6 @@ export function ProofStation({
 
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
-      if (e.key === 'Escape' && closer) return setCloser(false);
       if (typing(e) || e.ctrlKey || e.metaKey) return;
       const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
       if (step) {

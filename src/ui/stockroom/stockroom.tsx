@@ -8,6 +8,7 @@ import type { DocketRow } from '@/services/stockroom/stockroom';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
 import { useCommands } from '../commands/commands';
+import { Outlet } from './outlet';
 import { amount, count } from '../parts/format';
 import { Button, ButtonLink } from '../parts/button';
 
@@ -158,69 +159,6 @@ function Heading({ word, about, children }: { word: string; about: string; child
       <span className="grow text-soft">{about}</span>
       {children}
     </div>
-  );
-}
-
-function Outlet({ outlet: o }: { outlet: OutletView }) {
-  const [token, setToken] = useState('');
-  const consent = () =>
-    void act(async () => {
-      const { address } = await api<{ address: string }>('POST', `/outlets/${o.id}/connect`, {});
-      window.location.assign(address);
-    });
-  const f = o.rules?.fees;
-  return (
-    <li className="border-b border-rule2 p-3">
-      <div className="flex items-baseline justify-between">
-        <b className="font-slab text-[15px] font-semibold">{o.name}</b>
-        <span className={o.connected ? 'text-teal' : 'text-spot'}>{o.connected ? 'connected' : 'not connected'}</span>
-      </div>
-      {o.rules && (
-        <p className="mt-0.5 text-soft">
-          Title {o.rules.title.maxLength} · {o.rules.tags.max} tags to {o.rules.tags.maxLength} · {o.rules.pictures.max} pictures
-          · {f && `${((f.transactionShare + f.paymentShare) / 10_000).toFixed(1)}% + ${amount(f.paymentFixedMinor)}`}
-          {f?.listingMinor ? ` · ${amount(f.listingMinor)} a listing` : ''} · rules {o.rules.version}
-        </p>
-      )}
-      {o.hold && <p className="mt-0.5 text-spot">{o.hold.why} It is left alone for a moment.</p>}
-      <div className="mt-2 flex gap-2">
-        {o.connected ? (
-          <Button
-            onClick={() =>
-              void act(() => api('POST', `/outlets/${o.id}/rules`, {}).then(() => `${o.name}’s rules are up to date.`))
-            }
-          >
-            Fetch rules
-          </Button>
-        ) : o.connecting === 'consent' ? (
-          <Button tone="go" onClick={consent}>
-            Connect…
-          </Button>
-        ) : (
-          <form
-            className="flex grow gap-2"
-            onSubmit={(e) => {
-              e.preventDefault();
-              void act(() => api('POST', `/outlets/${o.id}/connect`, { token }).then(() => `${o.name} is connected.`));
-            }}
-          >
-            <input
-              className="input grow"
-              aria-label={`Key of ${o.name}`}
-              placeholder="its key"
-              value={token}
-              onChange={(e) => setToken(e.target.value)}
-            />
-            <Button tone="go">Connect</Button>
-          </form>
-        )}
-        {o.connected && o.connecting === 'consent' && (
-          <Button tone="quiet" onClick={consent}>
-            Connect again
-          </Button>
-        )}
-      </div>
-    </li>
   );
 }
 

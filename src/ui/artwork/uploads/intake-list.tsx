@@ -2,6 +2,7 @@
 import { act, api } from '../../api';
 import type { Intake } from '../types';
 import { Button } from '../../parts/button';
+import { EmptyState } from '../../parts/empty';
 
 /** Archives that are being unpacked, and files that could not be taken, a sentence each. */
 export function IntakeList({ intake }: { intake: Intake }) {
@@ -44,31 +45,17 @@ export function IntakeList({ intake }: { intake: Intake }) {
   );
 }
 
-export function Empty({ choose }: { choose: () => void }) {
-  return (
-    <div className="grid place-items-center py-16 text-center">
-      <svg
-        width="74"
-        height="74"
-        viewBox="0 0 30 30"
-        fill="none"
-        stroke="currentColor"
-        strokeWidth="1"
-        className="mb-4 text-faint"
-        aria-hidden
-      >
-        <path d="M3 9V3h6M21 3h6v6M27 21v6h-6M9 27H3v-6" />
-        <path d="M15 20V9.5M10.5 14L15 9.5 19.5 14" strokeWidth="1.4" />
-      </svg>
-      <h2 className="text-[20px]">Drop a folder of designs here</h2>
-      <p className="mt-2 mb-5 max-w-[440px] text-soft">
-        PNG with transparency at 4500 × 5400 px suits shirts; JPEG, WebP, AVIF, TIFF, SVG, PSD, OpenRaster, PDF and whole ZIPs are
-        welcome too. Each file is kept as it is, measured and read. Folders become drawers. Pasting works, and so does the inbox
-        folder beside the data.
-      </p>
+export const Empty = ({ choose }: { choose: () => void }) => (
+  <EmptyState
+    title="Drop a folder of designs here"
+    action={
       <Button tone="go" onClick={choose}>
         Choose files
       </Button>
-    </div>
-  );
-}
+    }
+  >
+    PNG with transparency at 4500 × 5400 px suits shirts; JPEG, WebP, AVIF, TIFF, SVG, PSD, OpenRaster, PDF and whole ZIPs are
+    welcome too. Each file is kept as it is, measured and read. Folders become drawers. Pasting works, and so does the inbox
+    folder beside the data.
+  </EmptyState>
+);

@@ -1,0 +1,181 @@
+import { expect, test, type Page } from '@playwright/test';
+import { COMMAND_IDS, STATIONS, type CommandId } from '../../src/ui/commands/table';
+import {
+  control,
+  drafted,
+  motif,
+  newArtworks,
+  ok,
+  openShop,
+  passedRun,
+  pressDone,
+  settled,
+  upload,
+  withoutDrafting,
+  type Run,
+} from '../integration/press';
+
+// every action of the interface, by keyboard alone: the command box offers it with what it acts on, and it shows what it did
+test.describe.configure({ mode: 'serial' });
+const done = new Set<CommandId>();
+
+const said = (page: Page, words: RegExp | string) =>
+  expect(
+    page
+      .getByRole('region', { name: /Notifications/ })
+      .getByText(words)
+      .first(),
+  ).toBeVisible();
+const opens = (page: Page, name: string | RegExp) => async () => {
+  await expect(page.getByRole('dialog', { name })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name })).toBeHidden();
+};
+
+/** Does a command through the box; `says` is what it offers to act on. */
+async function command(page: Page, id: CommandId, says: RegExp | string, shows: () => Promise<unknown>): Promise<void> {
+  await test.step(id, async () => {
+    await page.keyboard.press('Control+k');
+    await expect(page.getByRole('dialog', { name: 'Command box' })).toBeVisible();
+    await page.keyboard.type(id);
+    const offered = page.getByRole('option', { name: says }).first();
+    await expect(offered).toHaveAttribute('aria-selected', 'true');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('dialog', { name: 'Command box' })).toBeHidden();
+    await shows();
+    done.add(id);
+  });
+}
+const at = (page: Page, url: RegExp) => () => expect(page).toHaveURL(url);
+
+/** Artworks in a drawer of their own. */
+async function inDrawer(drawer: string, first: number, count: number): Promise<string[]> {
+  const files = Array.from({ length: count }, async (_, i): Promise<[string, Buffer]> => [
+    `command-${first + i}.png`,
+    await motif(70_000 + first + i, 3000, 3600),
+  ]);
+  const taken = await upload(await Promise.all(files), drawer);
+  for (const { id } of taken) await settled(id);
+  return taken.map((t) => t.id);
+}
+
+test('artwork', async ({ page }) => {
+  await inDrawer('Commanded', 0, 2);
+  await page.goto('/artwork?drawer=Commanded');
+  await expect(page.getByRole('option', { name: /Command 1/ })).toBeVisible();
+  const choosing = (id: CommandId, says: string) => async () => {
+    const chooser = page.waitForEvent('filechooser');
+    await command(page, id, says, () => chooser);
+  };
+  await choosing('artwork.bring-in', 'Bring in files')();
+  await choosing('artwork.bring-folder', 'Bring in a folder')();
+  await command(page, 'artwork.set-keys', 'Set the keys of marks…', opens(page, 'Marks by one key'));
+  await command(page, 'artwork.all', 'Select all 2', () =>
+    expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText('2 selected'),
+  );
+  await command(page, 'artwork.change', 'Change a field of 2 artworks…', opens(page, 'Change the selection'));
+  await command(page, 'artwork.file', 'File 2 artworks in a drawer…', opens(page, 'Change the selection'));
+  await command(page, 'artwork.read-names', 'Read the file names of 2 artworks…', opens(page, 'Read file names'));
+  await command(page, 'artwork.delete', 'Delete 2 artworks…', opens(page, 'Delete artwork'));
+  await command(page, 'artwork.link', 'Link 2 artworks as one motif', () => said(page, 'Linked: one motif now.'));
+  await command(page, 'undo', 'Undo the last change', () => said(page, /Taken back: Linked/));
+  await command(page, 'redo', 'Make again what was undone', () => said(page, /Made again: Linked/));
+  await command(page, 'artwork.pair', 'Side by side', at(page, /view=pair/));
+  await page.goto('/artwork?drawer=Commanded');
+  await page.keyboard.press('Control+a');
+  await command(page, 'artwork.aside', 'Put 2 artworks aside', () => said(page, '2 artworks put aside.'));
+  await page.goto('/artwork?drawer=Commanded&standing=aside');
+  await expect(page.getByRole('option', { name: /Command 1/ })).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await command(page, 'artwork.bring-back', 'Bring 2 artworks back', () => said(page, '2 artworks brought back.'));
+  await page.goto('/artwork?drawer=Commanded');
+  await expect(page.getByRole('option', { name: /Command 1/ })).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await command(page, 'artwork.to-sheet', 'Take 2 artworks to the sheet', at(page, /\/sheet\?rows=/));
+  const [gone] = await inDrawer('Thrown', 5, 1);
+  await ok('PATCH', `/artworks/${gone}`, { standing: 'deleted' });
+  await page.goto('/artwork?drawer=Thrown&standing=deleted');
+  await expect(page.getByRole('option', { name: /Command 5/ })).toBeVisible();
+  await command(page, 'artwork.empty-bin', 'Empty the bin…', opens(page, 'Delete artwork'));
+});
+
+test('sheet and proofs', async ({ page }) => {
+  const { docket } = await openShop();
+  const ids = await newArtworks(2);
+  await page.goto(`/sheet?rows=${ids.map((id) => id.slice(0, 8)).join()}`);
+  await expect(page.getByRole('gridcell').first()).toBeVisible();
+  await command(page, 'sheet.all', /Select all \d+ cells/, () =>
+    expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText('selected'),
+  );
+  await command(page, 'sheet.draft', /Draft \d+ proofs/, () => said(page, /being drafted as/));
+  await expect(page.getByRole('button', { name: /^Pass \d+ proofs/ })).toBeVisible({ timeout: 60_000 });
+  await command(page, 'sheet.pass', /Pass \d+ proofs/, () => said(page, /passed; they wait at the press/));
+  await command(page, 'sheet.look', /Look through \d+ proofs/, at(page, /\/proofs\?ids=/));
+
+  const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(3), dockets: [docket], outlets: ['kestrel'] });
+  await drafted(run.id);
+  const { items } = await ok<{ items: { id: string }[] }>('GET', `/proofs?run=${run.id}`);
+  await ok('PATCH', `/proofs/${items[2]!.id}`, { title: 'x'.repeat(400) });
+  await page.goto(`/proofs?run=${run.id}`);
+  await command(page, 'proofs.closer', 'Look closer', async () => {
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await page.keyboard.press('Escape');
+  });
+  await command(page, 'proofs.held', 'Step through 1 held', at(page, new RegExp(`open=${items[2]!.id}`)));
+  await page.goto(`/proofs?run=${run.id}&open=${items[0]!.id}`);
+  await command(page, 'proofs.pass', /^Pass “/, () => said(page, '1 proof passed; it waits at the press.'));
+  await command(page, 'proofs.pass-all', 'Pass all 1 that are ready', () => said(page, '1 proof passed; it waits at the press.'));
+  await page.goto(`/proofs?run=${run.id}&state=passed`);
+  await command(page, 'proofs.take-back', /Take back “/, () => said(page, 'Taken back; it can be changed again.'));
+});
+
+test('press and ledger', async ({ page }) => {
+  const { docket } = await openShop();
+  await control('quayside', { refuseNext: 1 });
+  const refused = await passedRun(await newArtworks(1), docket, ['quayside']);
+  await ok('POST', `/runs/${refused.id}/send`, { as: 'draft' });
+  await pressDone(refused.id);
+  await page.goto('/press');
+  await command(page, 'press.again', /Try 1 refused of “.*” again/, () => said(page, '1 proof tried again.'));
+  await pressDone(refused.id);
+  await passedRun(await newArtworks(1), docket, ['quayside']);
+  await page.goto('/press');
+  await command(page, 'press.send', /Send 1 proof of “.*”…/, opens(page, 'Send'));
+  const artworks = await newArtworks(1);
+  await withoutDrafting(async () => {
+    await ok('POST', '/runs', { name: 'Held up', artworks, dockets: [docket], outlets: ['kestrel'] });
+    await page.goto('/press');
+    await command(page, 'press.pause', 'Pause “Held up”', () => said(page, '“Held up” is paused.'));
+    await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
+    await command(page, 'press.go-on', 'Go on with “Held up”', () => said(page, '“Held up” goes on.'));
+    await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await command(page, 'press.stop', 'Stop “Held up”', () => said(page, /^Stopped\./));
+  });
+  await page.goto('/ledger');
+  await command(page, 'ledger.look', /Ask .* what stands there/, () => said(page, /^Asking .* what stands there\.$/));
+  await command(page, 'ledger.all', /Select all \d+ listings/, () =>
+    expect(page.getByRole('checkbox', { name: 'Select all' })).toBeChecked(),
+  );
+  await command(page, 'ledger.live', /Set \d+ live/, () => said(page, /being set live/));
+});
+
+test('stockroom, and what holds everywhere', async ({ page }) => {
+  await openShop();
+  await page.goto('/stockroom');
+  await command(page, 'stockroom.catalogues', 'Fetch the print houses’ catalogues', () =>
+    said(page, 'The catalogues are up to date.'),
+  );
+  await command(page, 'stockroom.rules', /Fetch the rules of/, () => said(page, 'The rules are up to date.'));
+  await command(page, 'stockroom.new-docket', 'Make a new docket', at(page, /\/stockroom\/dockets\/new/));
+  for (const station of STATIONS) await command(page, `go.${station}`, /^To the /, at(page, new RegExp(`/${station}$`)));
+  await page.goto('/ledger');
+  await command(page, 'search', 'Search in this screen', () => expect(page.getByRole('searchbox')).toBeFocused());
+  await page.keyboard.press('Escape');
+  await page.goto('/press');
+  await command(page, 'theme', 'Day or night', () => expect(page.locator('html')).toHaveAttribute('data-theme', 'night'));
+  await command(page, 'keys', 'Keys and marks', opens(page, 'Keys and marks'));
+});
+
+test('no command was left out', () => {
+  expect(COMMAND_IDS.filter((id) => !done.has(id))).toEqual([]);
+});
