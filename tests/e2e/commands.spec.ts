@@ -35,8 +35,11 @@ const opens = (page: Page, name: string | RegExp) => async () => {
 /** Does a command through the box; `says` is what it offers to act on. */
 async function command(page: Page, id: CommandId, says: RegExp | string, shows: () => Promise<unknown>): Promise<void> {
   await test.step(id, async () => {
-    await page.keyboard.press('Control+k');
-    await expect(page.getByRole('dialog', { name: 'Command box' })).toBeVisible();
+    // a page that has just come may not hear yet
+    await expect(async () => {
+      await page.keyboard.press('Control+k');
+      await expect(page.getByRole('dialog', { name: 'Command box' })).toBeVisible({ timeout: 500 });
+    }).toPass();
     await page.keyboard.type(id);
     const offered = page.getByRole('option', { name: says }).first();
     await expect(offered).toHaveAttribute('aria-selected', 'true');
@@ -46,6 +49,11 @@ async function command(page: Page, id: CommandId, says: RegExp | string, shows: 
     done.add(id);
   });
 }
+const all = (page: Page) =>
+  expect(async () => {
+    await page.keyboard.press('Control+a');
+    await expect(page.getByRole('toolbar', { name: 'Selection' })).toBeVisible({ timeout: 500 });
+  }).toPass();
 const at = (page: Page, url: RegExp) => () => expect(page).toHaveURL(url);
 
 /** Artworks in a drawer of their own. */
@@ -82,15 +90,15 @@ test('artwork', async ({ page }) => {
   await command(page, 'redo', 'Make again what was undone', () => said(page, /Made again: Linked/));
   await command(page, 'artwork.pair', 'Side by side', at(page, /view=pair/));
   await page.goto('/artwork?drawer=Commanded');
-  await page.keyboard.press('Control+a');
+  await all(page);
   await command(page, 'artwork.aside', 'Put 2 artworks aside', () => said(page, '2 artworks put aside.'));
   await page.goto('/artwork?drawer=Commanded&standing=aside');
   await expect(page.getByRole('option', { name: /Command 1/ })).toBeVisible();
-  await page.keyboard.press('Control+a');
+  await all(page);
   await command(page, 'artwork.bring-back', 'Bring 2 artworks back', () => said(page, '2 artworks brought back.'));
   await page.goto('/artwork?drawer=Commanded');
   await expect(page.getByRole('option', { name: /Command 1/ })).toBeVisible();
-  await page.keyboard.press('Control+a');
+  await all(page);
   await command(page, 'artwork.to-sheet', 'Take 2 artworks to the sheet', at(page, /\/sheet\?rows=/));
   const [gone] = await inDrawer('Thrown', 5, 1);
   await ok('PATCH', `/artworks/${gone}`, { standing: 'deleted' });
@@ -124,6 +132,7 @@ test('sheet and proofs', async ({ page }) => {
   await command(page, 'proofs.held', 'Step through 1 held', at(page, new RegExp(`open=${items[2]!.id}`)));
   await page.goto(`/proofs?run=${run.id}&open=${items[0]!.id}`);
   await command(page, 'proofs.pass', /^Pass “/, () => said(page, '1 proof passed; it waits at the press.'));
+  await expect(page.getByRole('button', { name: /Pass all 1 / })).toBeVisible();
   await command(page, 'proofs.pass-all', 'Pass all 1 that are ready', () => said(page, '1 proof passed; it waits at the press.'));
   await page.goto(`/proofs?run=${run.id}&state=passed`);
   await command(page, 'proofs.take-back', /Take back “/, () => said(page, 'Taken back; it can be changed again.'));

@@ -118,3 +118,38 @@ describe('near copies', () => {
 test.each(['/artworks', '/proofs', '/listings'])('%s: no rows are asked for, none are answered', async (path) =>
   expect(await ok('GET', `${path}?limit=0`)).toEqual({ items: [], next: null }),
 );
+
+describe('what was taken back is made again', () => {
+  const redo = (id: string) => ok<Undone>('POST', '/artworks/redo', { id });
+
+  test('a change of fields, as it was; what was changed meanwhile stays', async () => {
+    const id = await one();
+    const step = (await change([id], { subject: 'heron', addMarks: ['again'] })).undo;
+    await undo(step);
+    expect(await get(id)).toMatchObject({ subject: '', marks: [] });
+    await redo(step);
+    expect(await get(id)).toMatchObject({ subject: 'heron', marks: ['again'] });
+    await undo(step);
+    await change([id], { subject: 'curlew' });
+    expect((await redo(step)).left).toBe(1);
+    expect(await get(id)).toMatchObject({ subject: 'curlew', marks: ['again'] });
+  });
+  test('a link of two that no machine had seen together', async () => {
+    const ids = [await one(), await one()];
+    const { undo: step } = await ok<{ undo: string }>('POST', '/artworks/alike', { ids, decision: 'link' });
+    const linked = async () => {
+      const all = await Promise.all(ids.map((id) => ok<{ motifId: string | null }>('GET', `/artworks/${id}`)));
+      return all[0]!.motifId !== null && all[0]!.motifId === all[1]!.motifId;
+    };
+    expect(await linked()).toBe(true);
+    await undo(step);
+    expect(await linked()).toBe(false);
+    await redo(step);
+    expect(await linked()).toBe(true);
+  });
+  test('only what was taken back', async () => {
+    const step = (await change([await one()], { subject: 'tern' })).undo;
+    await expect(redo(step)).rejects.toThrow('That was not undone.');
+    await expect(redo('00000000-0000-4000-8000-000000000000')).rejects.toThrow('too old');
+  });
+});

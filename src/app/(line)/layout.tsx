@@ -1,7 +1,7 @@
 import { Toaster } from 'sonner';
 import { visitor } from '@/app/visitor';
 import { line } from '@/services/line/line';
-import { Commands } from '@/ui/commands/commands';
+import { CommandKeys } from '@/ui/commands/commands';
 import { ShellCommands } from '@/ui/commands/shell-commands';
 import { FirstStepsBar } from '@/ui/shell/first-steps-bar';
 import { CommandBox } from '@/ui/shell/command-box';
@@ -24,14 +24,13 @@ export default async function Layout({ children }: { children: React.ReactNode }
       <Masthead stations={stations} workspace={caller.workspaceName} signedIn={caller.person !== null} />
       {stations.ledger.listings === 0 ? <FirstStepsBar line={stations} /> : <span />}
       <Queries>
-        <Commands>
-          <main id="work" className="min-h-0 min-w-0">
-            {children}
-          </main>
-          <ShellCommands />
-          <CommandBox />
-          <Keys />
-        </Commands>
+        <main id="work" className="min-h-0 min-w-0">
+          {children}
+        </main>
+        <ShellCommands />
+        <CommandBox />
+        <Keys />
+        <CommandKeys />
       </Queries>
       <Tray />
       <Live />

@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import type { ChangeReport } from '@/services/artwork/changing';
 import { act, api } from '../api';
-import { useDid } from '../commands/commands';
+import { did } from '../commands/commands';
 import { count } from '../parts/format';
 import type { MarkKeys } from './dialogs/mark-keys';
 import type { Latest } from './picking';
@@ -14,18 +14,14 @@ const undone = ({ label, sentence }: { label: string; sentence: string }) => `Ta
 const redone = ({ label, sentence }: { label: string; sentence: string }) => `Made again: ${label}. ${sentence}`.trim();
 
 export function useDone(): Done {
-  const did = useDid();
-  return useCallback(
-    (undo, said) => {
-      if (!undo) return void act(() => Promise.resolve(said));
-      did({
-        says: said,
-        back: () => api<{ label: string; sentence: string }>('POST', '/artworks/undo', { id: undo }).then(undone),
-        again: () => api<{ label: string; sentence: string }>('POST', '/artworks/redo', { id: undo }).then(redone),
-      });
-    },
-    [did],
-  );
+  return useCallback((undo, said) => {
+    if (!undo) return void act(() => Promise.resolve(said));
+    did({
+      says: said,
+      back: () => api<{ label: string; sentence: string }>('POST', '/artworks/undo', { id: undo }).then(undone),
+      again: () => api<{ label: string; sentence: string }>('POST', '/artworks/redo', { id: undo }).then(redone),
+    });
+  }, []);
 }
 
 /** Changes artworks by hand, and says what came of it. */

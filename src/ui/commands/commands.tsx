@@ -1,6 +1,6 @@
 'use client';
 import { usePathname } from 'next/navigation';
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import { act } from '../api';
 import { Button, type Tone } from '../parts/button';
@@ -22,11 +22,19 @@ class Registry {
   /** Lately used first. */
   recent: CommandId[] = [];
 
+  private hearers = new Set<() => void>();
+
   put(owner: object, bindings: Bindings): void {
     this.sets.set(owner, bindings);
+    for (const hearer of this.hearers) hearer();
   }
   drop(owner: object): void {
     this.sets.delete(owner);
+  }
+  /** Called whenever a screen binds its commands anew; returns how to stop. */
+  hear(hearer: () => void): () => void {
+    this.hearers.add(hearer);
+    return () => void this.hearers.delete(hearer);
   }
   find(id: CommandId): Bound | null {
     for (const set of [...this.sets.values()].reverse()) if (set[id]) return set[id];
@@ -40,12 +48,11 @@ class Registry {
   }
 }
 
-const Context = createContext<Registry>(new Registry());
-export const useRegistry = (): Registry => useContext(Context);
+/** One for the window: what was done stays known while screens come and go. Nothing is put into it on the server. */
+export const registry = new Registry();
 
-/** Holds what the screens have bound, and hears the keys. */
-export function Commands({ children }: { children: React.ReactNode }) {
-  const registry = useMemo(() => new Registry(), []);
+/** Hears the keys of commands. */
+export function CommandKeys() {
   const path = usePathname();
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
@@ -58,13 +65,12 @@ export function Commands({ children }: { children: React.ReactNode }) {
     };
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
-  }, [registry, path]);
-  return <Context value={registry}>{children}</Context>;
+  }, [path]);
+  return null;
 }
 
 /** Binds commands to what they act on while this component stands. */
 export function useCommands(bindings: Bindings): void {
-  const registry = useRegistry();
   const owner = useRef({});
   useEffect(() => {
     registry.put(owner.current, bindings);
@@ -72,7 +78,7 @@ export function useCommands(bindings: Bindings): void {
   useEffect(() => {
     const it = owner.current;
     return () => registry.drop(it);
-  }, [registry]);
+  }, []);
 }
 
 /** The button of a command: not there while it has nothing to act on. Its words say what it acts on, its hint the key. */
@@ -87,7 +93,6 @@ export function CommandButton({
   tone?: Tone;
   children?: React.ReactNode;
 }) {
-  const registry = useRegistry();
   const bound = of[id];
   if (!bound) return null;
   const { keys } = commandOf(id);
@@ -104,13 +109,8 @@ export function CommandButton({
 }
 
 /** Says what was done, with the way back; Ctrl Z takes it back as well, Ctrl Shift Z makes it again. */
-export function useDid(): (step: Step) => void {
-  const { history } = useRegistry();
-  return useCallback(
-    (step: Step) => {
-      history.did(step);
-      toast(step.says, { action: { label: 'Undo', onClick: () => void act(() => history.undo(step)) }, duration: 8000 });
-    },
-    [history],
-  );
+export function did(step: Step): void {
+  const { history } = registry;
+  history.did(step);
+  toast(step.says, { action: { label: 'Undo', onClick: () => void act(() => history.undo(step)) }, duration: 8000 });
 }

@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { act, api } from '../api';
 import { changeTheme } from '../shell/theme';
-import { useCommands, useRegistry } from './commands';
+import { registry, useCommands } from './commands';
 import { STATIONS, type Station } from './table';
 
 const PLACE: Record<Station, string> = {
@@ -17,7 +17,7 @@ const PLACE: Record<Station, string> = {
 /** What can be done on every screen. */
 export function ShellCommands() {
   const router = useRouter();
-  const { history } = useRegistry();
+  const { history } = registry;
   useCommands({
     undo: {
       says: 'Undo the last change',

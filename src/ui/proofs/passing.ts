@@ -1,11 +1,10 @@
 import { useCallback } from 'react';
 import { act, api } from '../api';
-import { useDid } from '../commands/commands';
+import { did } from '../commands/commands';
 import { count } from '../parts/format';
 
 /** Passes proofs, and says so with the way back. */
 export function usePass(): (ids: string[]) => void {
-  const did = useDid();
   return useCallback(
     (ids) =>
       void act(async () => {
@@ -17,6 +16,6 @@ export function usePass(): (ids: string[]) => void {
           api<{ ready: number }>('POST', '/proofs/unpass', { ids }).then((a) => `${count(a.ready, 'proof')} taken back.`);
         did({ says: await pass(), back, again: pass });
       }),
-    [did],
+    [],
   );
 }

@@ -9,7 +9,7 @@ import { Mark } from '../parts/marks';
 import { Line, Source } from '../parts/slip';
 import { PriceBars } from './price-bars';
 import { Problems } from './problems';
-import { CommandButton, useRegistry, type Bindings } from '../commands/commands';
+import { CommandButton, registry, type Bindings } from '../commands/commands';
 import { inverse, type Name, type ProofEdit } from './inverse';
 
 /** One proof in full: pictures large, words with the outlet's limits, every price with what goes and what stays. */
@@ -34,7 +34,7 @@ export function ProofSheet({
   const locked = ['sending', 'listed', 'drafting'].includes(proof.state);
   const picture = proof.pictures[shot] ?? proof.pictures[0];
   const rules = outlet.rules;
-  const { history } = useRegistry();
+  const { history } = registry;
   const change = (edit: ProofEdit) => {
     setSaved('saving…');
     const save = (body: ProofEdit, says: string) => api('PATCH', `/proofs/${proof.id}`, body).then(() => says);

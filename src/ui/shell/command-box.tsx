@@ -5,8 +5,8 @@ import { useEffect, useState } from 'react';
 import type { RunReport } from '@/services/line/runs';
 import type { ArtworkView } from '@/api/views';
 import { api } from '../api';
-import { useRegistry } from '../commands/commands';
-import { byRecency, COMMAND_IDS, commandOf, stationOf, type CommandId } from '../commands/table';
+import { registry } from '../commands/commands';
+import { byRecency, COMMAND_IDS, commandOf, stationOf, type CommandId, type Station } from '../commands/table';
 import { KeyHint } from '../parts/button';
 
 const MOST_FOUND = 12;
@@ -18,6 +18,18 @@ interface Offered {
   keys?: string;
 }
 
+function offers(station: Station | null): Offered[] {
+  const now = COMMAND_IDS.filter((id) => [station, 'everywhere'].includes(commandOf(id).at)).flatMap((id): Offered[] => {
+    const bound = registry.find(id);
+    return bound ? [{ id, says: bound.says, word: commandOf(id).word, keys: commandOf(id).keys }] : [];
+  });
+  const order = byRecency(
+    now.map((o) => o.id),
+    registry.recent,
+  );
+  return now.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
+}
+
 /** Ctrl/Cmd+K: do something to what is selected, or go to a station, a run or an artwork, by typing part of its name. */
 export function CommandBox() {
   const [open, setOpen] = useState(false);
@@ -26,20 +38,9 @@ export function CommandBox() {
   const [runs, setRuns] = useState<RunReport[]>([]);
   const [artworks, setArtworks] = useState<ArtworkView[]>([]);
   const router = useRouter();
-  const registry = useRegistry();
   const station = stationOf(usePathname());
   useEffect(() => {
     const show = () => {
-      // what acts on something now, as it stands when the box opens
-      const now = COMMAND_IDS.filter((id) => [station, 'everywhere'].includes(commandOf(id).at)).flatMap((id): Offered[] => {
-        const bound = registry.find(id);
-        return bound ? [{ id, says: bound.says, word: commandOf(id).word, keys: commandOf(id).keys }] : [];
-      });
-      const order = byRecency(
-        now.map((o) => o.id),
-        registry.recent,
-      );
-      setOffered(now.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)));
       setTyped('');
       setOpen(true);
       api<{ items: RunReport[] }>('GET', '/runs').then(
@@ -58,7 +59,7 @@ export function CommandBox() {
       window.removeEventListener('keydown', key);
       window.removeEventListener('press:command', show);
     };
-  }, [registry, station]);
+  }, []);
   useEffect(() => {
     if (!open || typed.trim().length < 2) return;
     let stale = false;
@@ -78,6 +79,13 @@ export function CommandBox() {
       clearTimeout(timer);
     };
   }, [open, typed]);
+  // what acts on something just now, also while the box is open: a screen may still be coming
+  useEffect(() => {
+    if (!open) return;
+    const look = () => setOffered(offers(station));
+    look();
+    return registry.hear(look);
+  }, [open, station]);
   const then = (work: () => void) => {
     setOpen(false);
     // when the box has let go of the focus

@@ -8,7 +8,7 @@ import type { BlankSpec } from '@/core/planning/docket';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { DocketRow } from '@/services/stockroom/stockroom';
 import { act, api, Refusal } from '../../api';
-import { useDid } from '../../commands/commands';
+import { did } from '../../commands/commands';
 import { Button } from '../../parts/button';
 import { schemaResolver } from '../../parts/schema-resolver';
 import { GoodsContext, type DocketForm } from './form';
@@ -34,7 +34,6 @@ export function DocketEditor({
   outlets: OutletView[];
 }) {
   const router = useRouter();
-  const did = useDid();
   const isNew = !docket.id;
   const { name, blankId, spec } = docket;
   const form = useForm<DocketForm>({ defaultValues: { name, blankId, spec }, resolver: checked, mode: 'onChange' });
