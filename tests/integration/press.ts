@@ -1,6 +1,9 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import pg from 'pg';
 import sharp from 'sharp';
+import { SHIRT } from './shirt';
+
+export { SHIRT };
 
 /** Helpers for talking to the stack that `./check` started. */
 export const BASE = process.env.PRESS_URL!;
@@ -173,32 +176,6 @@ export async function connectKestrel(answer: 'allow' | 'deny'): Promise<Response
   });
   return fetch(allowed.headers.get('location')!, { redirect: 'manual', headers: { authorization: `Bearer ${TOKEN}` } });
 }
-
-export const SHIRT = {
-  noun: 'Shirt',
-  colours: ['Chalk', 'Harbour', 'Ink'],
-  sizes: ['S', 'M', '2XL'],
-  area: 'front',
-  placement: { mode: 'fit', scale: 0.7, topMm: 30 },
-  shots: [
-    { scene: 'shirt-flat', colour: 'featured' },
-    { scene: 'shirt-close', colour: 1 },
-  ],
-  wording: {
-    title: '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee',
-    description: '{{ artwork.name }}. {{ product.text }}',
-    tags: ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift'],
-  },
-  pricePlan: {
-    name: 'steady',
-    aim: { kind: 'margin', share: 350000 },
-    postageIncluded: true,
-    largeSizeExtraMinor: 0,
-    ending: 99,
-  },
-  accepts: { ground: 'see-through', minPpi: 150 },
-  outlets: ['kestrel', 'quayside'],
-};
 
 export const drafted = (id: string): Promise<Run> =>
   until(

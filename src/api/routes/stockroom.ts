@@ -58,7 +58,7 @@ const patterns = [
     'POST',
     '/dockets',
     { does: 'makes a docket', status: 201, body: shape.DocketBody, answers: shape.Docket },
-    ({ workspace, body }) => saveDocket(workspace, { id: null, ...body }),
+    ({ workspace, body }) => saveDocket(workspace, { ...body, id: null }),
   ),
   route('GET', '/dockets/{id}', { does: 'one docket', params: { id }, answers: shape.Docket }, ({ workspace, params }) =>
     docket(workspace, params.id),
@@ -67,7 +67,7 @@ const patterns = [
     'PUT',
     '/dockets/{id}',
     { does: 'saves a docket', params: { id }, body: shape.DocketBody, answers: shape.Docket },
-    ({ workspace, params, body }) => saveDocket(workspace, { id: params.id, ...body }),
+    ({ workspace, params, body }) => saveDocket(workspace, { ...body, id: params.id }),
   ),
   route(
     'POST',

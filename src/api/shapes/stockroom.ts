@@ -36,7 +36,9 @@ export const Scene = Type.Unsafe<SceneSheet>(
   ),
 );
 
+/** `id` may stand in it: what was fetched can be changed and put back as it is. */
 export const DocketBody = Exactly({
+  id: Type.Optional(Uuid),
   name: Type.String({ maxLength: 120 }),
   blankId: Type.String({ maxLength: 64 }),
   spec: DocketShape,

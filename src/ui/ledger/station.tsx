@@ -129,7 +129,7 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
         idOf={(l) => l.id}
         rowHeight={ROW}
         sortHere
-        hands={{ picked }}
+        hands={{ picked, pick: toggle }}
         columns={[
           {
             id: 'pick',

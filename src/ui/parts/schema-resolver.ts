@@ -28,4 +28,5 @@ export function schemaResolver<T extends FieldValues>(schema: TSchema): Resolver
     return { values: {}, errors: errors as FieldErrors<T> };
   };
 }
-const sentenceCase = (name: string): string => (/^\d+$/.test(name) ? 'This' : name[0]!.toUpperCase() + name.slice(1));
+/** A name that is no word of its own is what the label beside it says. */
+const sentenceCase = (name: string): string => (/^[a-z]+$/.test(name) ? name[0]!.toUpperCase() + name.slice(1) : 'This');

@@ -9,7 +9,7 @@ import {
   type SortingState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 
 declare module '@tanstack/react-table' {
   // the names of the type parameters are the library's
@@ -22,11 +22,16 @@ declare module '@tanstack/react-table' {
   }
 }
 
+/** Rows that Page Up and Page Down go over. */
+const PAGE = 8;
+
 /** What is done with the rows: which one is under the cursor, which are picked, and what a press on one does. */
 export interface RowHands {
   openId?: string | null;
   picked?: ReadonlySet<string>;
   press?: (id: string, e: React.MouseEvent) => void;
+  /** Space on the row under the cursor, where rows are picked one by one. */
+  pick?: (id: string) => void;
   enlarge?: (id: string) => void;
   drag?: (id: string, e: React.DragEvent) => void;
 }
@@ -68,6 +73,7 @@ export function Table<T>({
     ...(sorting && { state: { sorting } }),
     enableSortingRemoval: false,
   });
+  const tableId = useId();
   const scroller = useRef<HTMLDivElement>(null);
   const { rows } = table.getRowModel();
   const virtual = useVirtualizer({
@@ -80,7 +86,25 @@ export function Table<T>({
   const shown = virtual.getVirtualItems();
   const [from, to] = [shown[0]?.index ?? 0, (shown.at(-1)?.index ?? -1) + 1];
   useEffect(() => onWindow?.(from, to), [onWindow, from, to]);
-  const at = hands.openId ? rows.findIndex((r) => r.id === hands.openId) : -1;
+  // where nobody else keeps a cursor, the table has its own (WAI-ARIA APG, grid)
+  const [cursor, setCursor] = useState<string | null>(null);
+  const openId = hands.openId === undefined ? cursor : hands.openId;
+  const at = openId ? rows.findIndex((r) => r.id === openId) : -1;
+  const moved = (e: React.KeyboardEvent) => {
+    if (hands.openId !== undefined || e.target !== e.currentTarget) return;
+    const to = {
+      ArrowDown: at + 1,
+      ArrowUp: Math.max(0, at - 1),
+      PageDown: at + PAGE,
+      PageUp: Math.max(0, at - PAGE),
+      Home: 0,
+      End: rows.length - 1,
+    }[e.key];
+    if (to !== undefined) setCursor(rows[Math.min(rows.length - 1, to)]?.id ?? null);
+    else if (e.key === ' ' && cursor && hands.pick) hands.pick(cursor);
+    else return;
+    e.preventDefault();
+  };
   useEffect(() => {
     if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
     // only when the cursor moves
@@ -96,6 +120,8 @@ export function Table<T>({
       aria-label={label}
       aria-rowcount={rows.length + 1}
       tabIndex={0}
+      aria-activedescendant={openId && at >= 0 ? `${tableId}-${openId}` : undefined}
+      onKeyDown={moved}
       className="h-full overflow-auto bg-paper"
     >
       <div style={{ minWidth: width }}>
@@ -136,6 +162,7 @@ export function Table<T>({
             return (
               <div
                 key={r.id}
+                id={`${tableId}-${r.id}`}
                 role="row"
                 aria-rowindex={v.index + 2}
                 aria-selected={hands.picked && isPicked}
@@ -143,7 +170,7 @@ export function Table<T>({
                 onDragStart={hands.drag && ((e) => hands.drag!(r.id, e))}
                 onClick={hands.press && ((e) => hands.press!(r.id, e))}
                 onDoubleClick={hands.enlarge && (() => hands.enlarge!(r.id))}
-                className={`absolute left-0 grid w-full items-center gap-3 border-b border-rule2 px-3 ${hands.press ? 'cursor-pointer' : ''} ${isPicked ? 'bg-teal-t' : r.id === hands.openId ? 'bg-paper2' : 'hover:bg-paper2'}`}
+                className={`absolute left-0 grid w-full items-center gap-3 border-b border-rule2 px-3 ${hands.press ? 'cursor-pointer' : ''} ${isPicked ? 'bg-teal-t' : r.id === openId ? 'bg-paper2 outline-2 -outline-offset-2 outline-teal' : 'hover:bg-paper2'}`}
                 style={{ transform: `translateY(${v.start}px)`, height: rowHeight, gridTemplateColumns: template }}
               >
                 {r.getVisibleCells().map((c) => (

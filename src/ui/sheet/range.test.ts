@@ -38,3 +38,20 @@ test.each([
   ['PageDown', { r: 4, c: 0 }],
 ])('%s moves from the first cell and stays in the grid', (key, to) => expect(stepped({ r: 0, c: 0 }, key, 5, 3)).toEqual(to));
 test('other keys do not move', () => expect(stepped({ r: 0, c: 0 }, 'x', 5, 3)).toBeNull());
+
+// WAI-ARIA Authoring Practices, grid: data grids for presenting tabular information, keyboard interaction
+test.each([
+  ['ArrowRight', 2, 3],
+  ['ArrowLeft', 2, 1],
+  ['ArrowDown', 3, 2],
+  ['ArrowUp', 1, 2],
+  ['PageDown', 9, 2],
+  ['PageUp', 0, 2],
+  ['Home', 2, 0],
+  ['End', 2, 4],
+  ['Ctrl Home', 0, 0],
+  ['Ctrl End', 9, 4],
+])('%s leads from the third cell of the third row to row %i, column %i', (key, r, c) =>
+  expect(stepped({ r: 2, c: 2 }, key, 10, 5)).toEqual({ r, c }),
+);
+test('any other key leads nowhere', () => expect(stepped({ r: 2, c: 2 }, 'Ctrl ArrowUp', 10, 5)).toBeNull());

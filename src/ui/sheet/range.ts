@@ -19,7 +19,7 @@ export const between = (a: Spot, b: Spot): Range => ({
 export const holds = (range: Range | null, r: number, c: number): boolean =>
   range !== null && r >= range.r0 && r <= range.r1 && c >= range.c0 && c <= range.c1;
 
-/** Where an arrow key leads from a spot, kept inside the grid. */
+/** Where a key leads from a spot, kept inside the grid (WAI-ARIA APG, grid; Ctrl written before the key). */
 export function stepped(from: Spot, key: string, rows: number, columns: number): Spot | null {
   const by: Record<string, [number, number]> = {
     ArrowUp: [-1, 0],
@@ -29,6 +29,10 @@ export function stepped(from: Spot, key: string, rows: number, columns: number):
     PageUp: [-8, 0],
     PageDown: [8, 0],
   };
+  if (key === 'Home') return { r: Math.max(0, from.r), c: 0 };
+  if (key === 'End') return { r: Math.max(0, from.r), c: columns - 1 };
+  if (key === 'Ctrl Home') return { r: 0, c: 0 };
+  if (key === 'Ctrl End') return { r: rows - 1, c: columns - 1 };
   const move = by[key];
   if (!move) return null;
   return { r: Math.max(0, Math.min(rows - 1, from.r + move[0])), c: Math.max(0, Math.min(columns - 1, from.c + move[1])) };

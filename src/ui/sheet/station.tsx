@@ -9,7 +9,7 @@ import { amount, count, groundFor, pictureAddress } from '../parts/format';
 import { Mark } from '../parts/marks';
 import { SearchField } from '../parts/search-field';
 import { ProofSlip } from '../proofs/proof-slip';
-import { typing } from '../parts/keyboard';
+import { keyOf, typing } from '../parts/keyboard';
 import { between, cropMarks, holds, stepped, type Range, type Spot } from './range';
 import { ButtonLink } from '../parts/button';
 import { EmptyState } from '../parts/empty';
@@ -20,6 +20,8 @@ import { usePass } from '../proofs/passing';
 const ROW = 74;
 const NAME = 246;
 const COLUMN = 136;
+/** Shift extends the range: it says nothing of where a key leads. */
+const KEY = { shiftKey: false, altKey: false };
 /** More than that do not go into an address. */
 const MOST_LOOKED_AT = 400;
 
@@ -85,8 +87,9 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
 
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
-      if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
-      const to = stepped(focus ?? { r: 0, c: -1 }, e.key, rows.length, columns.length);
+      if (typing(e) || e.altKey) return;
+      const written = keyOf({ ...KEY, key: e.key, ctrlKey: e.ctrlKey, metaKey: e.metaKey });
+      const to = stepped(focus ?? { r: 0, c: -1 }, written, rows.length, columns.length);
       if (to) {
         e.preventDefault();
         setFocus(to);
