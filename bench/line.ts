@@ -1,29 +1,14 @@
-import fs from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
 import { collection } from '../demo/art/collection';
 import { draw } from '../demo/draw';
-import { freePort, ROOT, startStack } from '../bin/stack';
-import { ensureBuilt } from '../bin/built';
-import { closeDatabase } from '../src/data/database';
-import { adoptToken, demoWorkspace } from '../src/services/people/access';
-import { openStockroom } from '../src/services/stockroom/setup';
 import { figure } from './figure';
+import { onStack } from './stack';
 
 /** 36 artworks x 2 dockets x 2 outlets over HTTP: bring in, draft, render, pass, send. Drawing them is not counted. */
 export async function line(): Promise<void> {
-  ensureBuilt(ROOT, console.error);
   const pieces = collection();
   const files: [string, Buffer][] = [];
   for (const piece of pieces) files.push([piece.file, await draw(piece)]);
-  const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-bench-'));
-  fs.chmodSync(folder, 0o755);
-  const stack = await startStack({ folder, port: await freePort(), demo: true, durable: true, log: () => undefined });
-  try {
-    Object.assign(process.env, stack.env, { PRESS_TOKEN: stack.token });
-    const workspace = await demoWorkspace('Bench');
-    await adoptToken(workspace, stack.token, 'bench');
-    await openStockroom(workspace);
+  await onStack(async () => {
     const { api, drafted, measured, sent, upload } = await import('../demo/client');
     const { connectOutlets, makeDockets } = await import('../demo/stockroom');
     await connectOutlets();
@@ -60,9 +45,5 @@ export async function line(): Promise<void> {
     const parts = `bring in ${((arrived - began) / 1000).toFixed(1)} s, draft and render ${((done - arrived) / 1000).toFixed(1)} s, send ${(seconds - (done - began) / 1000).toFixed(1)} s; ${JSON.stringify(counts)}`;
     figure('line.demo_seconds', seconds, 's', `36 artworks x 2 dockets x 2 outlets, aim under 180; ${parts}`);
     figure('line.artworks_per_second', pieces.length / seconds, 'artworks/s', 'the same run');
-  } finally {
-    await closeDatabase();
-    await stack.stop();
-    fs.rmSync(folder, { recursive: true, force: true });
-  }
+  });
 }

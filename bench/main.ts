@@ -2,9 +2,10 @@ import { artwork } from './artwork';
 import { line } from './line';
 import { memory } from './memory';
 import { mockups } from './mockups';
+import { screens } from './screens';
 import { surenessOfWords } from './sureness';
 
-const TOPICS: Record<string, () => Promise<void>> = { mockups, artwork, sureness: surenessOfWords, memory, line };
+const TOPICS: Record<string, () => Promise<void>> = { mockups, artwork, sureness: surenessOfWords, memory, line, screens };
 
 const wanted = process.argv.slice(2);
 for (const topic of wanted.length ? wanted : Object.keys(TOPICS)) {

@@ -1,13 +1,6 @@
-import fs from 'node:fs';
-import os from 'node:os';
-import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { freePort, ROOT, startStack } from '../bin/stack';
-import { ensureBuilt } from '../bin/built';
-import { closeDatabase } from '../src/data/database';
-import { adoptToken, demoWorkspace } from '../src/services/people/access';
-import { openStockroom } from '../src/services/stockroom/setup';
 import { figure } from './figure';
+import { onStack } from './stack';
 import { memoryOf, watchMemory } from './process-memory';
 import { drawLettered, letteredDesigns } from './words-set';
 
@@ -23,15 +16,7 @@ const IDLE_MS = 120_000;
 
 /** Memory of the worker and its processes: 60 files of 4500 x 5400 px with words read, 240 mockups, then two minutes of nothing. */
 export async function memory(): Promise<void> {
-  ensureBuilt(ROOT, console.error);
-  const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-bench-'));
-  fs.chmodSync(folder, 0o755);
-  const stack = await startStack({ folder, port: await freePort(), demo: true, durable: true, log: () => undefined });
-  try {
-    Object.assign(process.env, stack.env, { PRESS_TOKEN: stack.token });
-    const workspace = await demoWorkspace('Bench');
-    await adoptToken(workspace, stack.token, 'bench');
-    await openStockroom(workspace);
+  await onStack(async (stack) => {
     const { api, drafted, upload, until } = await import('../demo/client');
     const { connectOutlets, makeDockets } = await import('../demo/stockroom');
     await connectOutlets();
@@ -59,9 +44,5 @@ export async function memory(): Promise<void> {
     );
     await sleep(IDLE_MS);
     figure('memory.idle_mb', memoryOf(stack.pid('worker')), 'MB', 'the same, two minutes after the last work; aim under 350');
-  } finally {
-    await closeDatabase();
-    await stack.stop();
-    fs.rmSync(folder, { recursive: true, force: true });
-  }
+  });
 }

@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import fs from 'node:fs';
 import http from 'node:http';
@@ -18,9 +18,13 @@ const wanted = (step: string) => !values.only || values.only.split(',').includes
 const tally = { passed: 0, failed: 0 };
 const began = Date.now();
 
+/** The runner at work: it ends with us. */
+let runner: ChildProcess | undefined;
+
 async function run(step: string, program: string, args: string[], env: Record<string, string> = {}): Promise<number> {
   console.log(`\n── ${step}`);
   const child = spawn(process.execPath, [program, ...args], { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+  runner = child;
   const [code] = (await once(child, 'exit')) as [number | null];
   return code ?? 1;
 }
@@ -78,6 +82,7 @@ const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-check-'));
 fs.chmodSync(folder, 0o755); // the user postgres has to enter it
 let stack: Stack | undefined;
 const clean = async () => {
+  runner?.kill('SIGTERM');
   await closeDatabase();
   await stack?.stop();
   fs.rmSync(folder, { recursive: true, force: true });

@@ -68,4 +68,16 @@ await picture('stockroom', '/stockroom');
 await picture('docket', `/stockroom/dockets/${dockets[0].id}`, { wait: 6000 });
 await picture('buyer', listings.find((l) => l.outletId === 'kestrel').url);
 await picture('buyer-shop', listings.find((l) => l.outletId === 'quayside').url);
+await picture('commands', '/artwork', {
+  before: async (page) => {
+    await page.keyboard.press('Control+a');
+    await page.waitForTimeout(400);
+    await page.keyboard.press('Control+k');
+    await page.waitForTimeout(600);
+  },
+});
+const parts = await browser.newPage({ viewport: { width: 1280, height: 1500 } });
+await parts.goto(`${base}/parts`);
+await parts.waitForTimeout(1500);
+await parts.screenshot({ path: 'docs/screenshots/parts.png', fullPage: true });
 await browser.close();
