@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { describe } from './describe';
 import { ARTWORK_ROUTES } from './routes/artwork';
+import { FILING_ROUTES } from './routes/filing';
 import { LINE_ROUTES } from './routes/line';
 import { PEOPLE_ROUTES } from './routes/people';
 import { STOCKROOM_ROUTES } from './routes/stockroom';
@@ -15,6 +16,7 @@ export const ROUTES: Route[] = [
   route('GET', '/openapi.json', { does: 'this description', open: true, answers: Type.Object({}) }, () => describe(ROUTES)),
   ...PEOPLE_ROUTES,
   ...ARTWORK_ROUTES,
+  ...FILING_ROUTES,
   ...STOCKROOM_ROUTES,
   ...LINE_ROUTES,
 ];

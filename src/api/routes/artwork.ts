@@ -12,17 +12,8 @@ import {
   usesOf,
 } from '@/services/artwork/artworks';
 import { changeArtworks, dependants, emptyBin, redo, undo } from '@/services/artwork/changing';
-import { drawers, makeDrawer, moveDrawer, removeDrawer } from '@/services/artwork/drawers';
 import { dismissParcels, listParcels, stopParcel } from '@/services/artwork/intake';
 import { originalOf } from '@/services/artwork/pictures';
-import {
-  artworkSettings,
-  previewPattern,
-  removeSearch,
-  savedSearches,
-  saveSearch,
-  setArtworkSettings,
-} from '@/services/artwork/searches';
 import { Trouble } from '@/services/trouble';
 import { goBack, putInVersion, versionsOf } from '@/services/artwork/versions';
 import { answerUpload } from '@/services/artwork/uploads';
@@ -286,75 +277,4 @@ const changing = [
   ),
 ];
 
-const filing = [
-  route(
-    'GET',
-    '/artworks/settings',
-    { does: 'the file-name pattern and the keys of marks', answers: shape.ArtworkSettings },
-    ({ workspace }) => artworkSettings(workspace),
-  ),
-  route(
-    'PATCH',
-    '/artworks/settings',
-    { does: 'changes them', body: shape.SettingsChange, answers: shape.ArtworkSettings },
-    ({ workspace, body }) => setArtworkSettings(workspace, body),
-  ),
-  route(
-    'POST',
-    '/artworks/file-names',
-    {
-      does: 'how a pattern reads file names; nothing is written',
-      body: Exactly({ pattern: Type.String({ maxLength: 300 }), ids: Ids }),
-      answers: shape.FileNamesRead,
-    },
-    ({ workspace, body }) => previewPattern(workspace, body.pattern, body.ids),
-  ),
-  route(
-    'GET',
-    '/drawers',
-    { does: 'drawers, nested by their paths, with how many artworks each holds', answers: Items(shape.Drawer) },
-    async ({ workspace }) => ({ items: await drawers(workspace) }),
-  ),
-  route(
-    'POST',
-    '/drawers',
-    { does: 'makes a drawer', status: 201, body: Exactly({ path }), answers: shape.DrawerPlace },
-    ({ workspace, body }) => makeDrawer(workspace, body.path),
-  ),
-  route(
-    'PATCH',
-    '/drawers/{id}',
-    {
-      does: 'renames or moves it with all inside',
-      params: { id: IdOf('drawer') },
-      body: Exactly({ path }),
-      answers: shape.DrawerPlace,
-    },
-    ({ workspace, params, body }) => moveDrawer(workspace, params.id, body.path),
-  ),
-  route(
-    'DELETE',
-    '/drawers/{id}',
-    { does: 'takes it away; artworks in it are in no drawer then', params: { id: IdOf('drawer') } },
-    ({ workspace, params }) => removeDrawer(workspace, params.id),
-  ),
-  route('GET', '/searches', { does: 'saved searches', answers: Items(shape.SavedSearch) }, async ({ workspace }) => ({
-    items: await savedSearches(workspace),
-  })),
-  route(
-    'POST',
-    '/searches',
-    {
-      does: 'keeps a search under a name',
-      status: 201,
-      body: Exactly({ name: Type.String({ maxLength: 80 }), query: Type.String({ maxLength: 2000 }) }),
-      answers: shape.SavedSearch,
-    },
-    ({ workspace, body }) => saveSearch(workspace, body.name, body.query),
-  ),
-  route('DELETE', '/searches/{id}', { does: 'forgets it', params: { id: IdOf('search') } }, ({ workspace, params }) =>
-    removeSearch(workspace, params.id),
-  ),
-];
-
-export const ARTWORK_ROUTES = [...files, ...uploads, ...looking, ...changing, ...filing];
+export const ARTWORK_ROUTES = [...files, ...uploads, ...looking, ...changing];

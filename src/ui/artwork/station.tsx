@@ -16,7 +16,7 @@ import { Floor } from './floor';
 import { useMoving } from './keys';
 import { usePicking } from './picking';
 import { Rail } from './rail';
-import { ArtworkSlip } from './slip';
+import { ArtworkSlip } from './slip/slip';
 import { useStationCommands, type Asking } from './station-commands';
 import { useCards, useFound, useLive } from './store';
 import type { Cloth, First } from './types';

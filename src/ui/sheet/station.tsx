@@ -5,11 +5,12 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Sheet, SheetCell, SheetRow } from '@/services/line/sheet';
 import type { RunReport } from '@/services/line/runs';
 import { act, api } from '../api';
-import { amount, count, groundFor, pictureAddress } from '../parts/format';
-import { Mark } from '../parts/marks';
+import { count, groundFor, pictureAddress } from '../parts/format';
 import { SearchField } from '../parts/search-field';
 import { ProofSlip } from '../proofs/proof-slip';
 import { keyOf, typing } from '../parts/keyboard';
+import { Cell, said } from './cell';
+import { groupsOf, SheetHead } from './head';
 import { between, cropMarks, holds, stepped, type Range, type Spot } from './range';
 import { ButtonLink } from '../parts/button';
 import { EmptyState } from '../parts/empty';
@@ -144,12 +145,7 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
 
   if (!sheet.rows.length || !columns.length) return <Nothing noColumns={!columns.length} />;
   const template = `${NAME}px repeat(${columns.length}, minmax(${COLUMN}px, 1fr))`;
-  const groups = columns.reduce<{ name: string; from: number; span: number }[]>((all, c, i) => {
-    const last = all.at(-1);
-    if (last?.name === c.outletName) last.span++;
-    else all.push({ name: c.outletName, from: i, span: 1 });
-    return all;
-  }, []);
+  const groups = groupsOf(columns);
   const first = (i: number) => groups.some((g) => g.from === i);
   return (
     <div className="grid h-full min-h-0" style={{ gridTemplateColumns: openId ? '1fr 356px' : '1fr' }}>
@@ -188,40 +184,7 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
           aria-rowcount={rows.length + 2}
           aria-colcount={columns.length + 1}
         >
-          <div className="sticky top-0 z-20 w-fit min-w-full bg-paper2" role="rowgroup">
-            <div className="grid" role="row" style={{ gridTemplateColumns: template }}>
-              <div
-                role="columnheader"
-                className="sticky left-0 z-10 border-r border-rule2 bg-paper2 px-2.5 pt-2 pb-1 font-semibold"
-              >
-                Artwork
-              </div>
-              {groups.map((g) => (
-                <button
-                  key={g.name}
-                  role="columnheader"
-                  className="border-l-[1.5px] border-ink px-2.5 pt-2 pb-1 text-left font-slab text-[14.5px] leading-none font-semibold hover:bg-rule2"
-                  style={{ gridColumn: `span ${g.span}` }}
-                  onClick={() => whole(g.from, g.from + g.span - 1)}
-                >
-                  {g.name}
-                </button>
-              ))}
-            </div>
-            <div className="grid border-b-[1.5px] border-ink" role="row" style={{ gridTemplateColumns: template }}>
-              <div role="columnheader" className="sticky left-0 z-10 border-r border-rule2 bg-paper2" aria-label="Artwork" />
-              {columns.map((c, i) => (
-                <button
-                  key={`${c.outlet}${c.docket}`}
-                  role="columnheader"
-                  className={`truncate px-2.5 pt-1 pb-1.5 text-left text-[12px] text-soft hover:bg-rule2 ${first(i) ? 'border-l-[1.5px] border-ink' : 'border-l border-rule2'}`}
-                  onClick={() => whole(i, i)}
-                >
-                  {c.docketName}
-                </button>
-              ))}
-            </div>
-          </div>
+          <SheetHead columns={columns} groups={groups} template={template} whole={whole} />
           <div className="relative w-fit min-w-full select-none" role="rowgroup" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map((v) => {
               const row = rows[v.index]!;
@@ -296,41 +259,6 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
           }}
         />
       )}
-    </div>
-  );
-}
-
-const said = (cell: SheetCell) => (cell === null ? 'could be drafted' : 'why' in cell ? `cannot be: ${cell.why}` : cell.state);
-
-function Cell({ cell }: { cell: SheetCell }) {
-  if (cell === null) return <span className="mx-auto mt-[17px] block h-10 w-[34px] border-[1.5px] border-dashed border-faint" />;
-  if ('why' in cell)
-    return (
-      <span className="grid h-full items-center px-2">
-        <span className="w-fit bg-paper px-1.5 py-0.5 text-[11px] leading-tight text-soft">{cell.why}</span>
-      </span>
-    );
-  return (
-    <div
-      className="grid h-full grid-cols-[64px_1fr] items-center px-1.5"
-      title={cell.outOfDate ? 'made from a file that was replaced since' : (cell.problem ?? undefined)}
-    >
-      {cell.small ? (
-        <img
-          src={pictureAddress(cell.small)}
-          alt=""
-          className="h-[62px] w-[62px] object-cover"
-          loading="lazy"
-          draggable={false}
-        />
-      ) : (
-        <span className="block h-[62px] w-[62px] bg-rule2" />
-      )}
-      <span className="pl-2 leading-snug">
-        <Mark state={cell.state} size={18} />
-        <span className="block text-[12px] text-soft">{cell.priceMinor ? amount(cell.priceMinor) : ''}</span>
-        {cell.outOfDate && <span className="block bg-ochre-t px-1 text-[10.5px] text-ochre">old file</span>}
-      </span>
     </div>
   );
 }

@@ -3,10 +3,10 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { ProofState } from '@/services/line/runs';
 import type { ArtworkView } from '@/api/views';
-import { act, api } from '../api';
-import { bytes, count } from '../parts/format';
-import { Mark } from '../parts/marks';
-import { useLive } from './store';
+import { act, api } from '../../api';
+import { bytes, count } from '../../parts/format';
+import { Mark } from '../../parts/marks';
+import { useLive } from '../store';
 
 interface Uses {
   uses: {
