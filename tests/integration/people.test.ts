@@ -65,20 +65,20 @@ test('one house sees nothing of another: its lists are empty', async () => {
 });
 
 test.each([
-  ['GET', '/artworks/{artwork}'],
-  ['GET', '/artworks/{artwork}/original'],
+  ['GET', '/artworks/{artwork}', undefined],
+  ['GET', '/artworks/{artwork}/original', undefined],
   ['PATCH', '/artworks/{artwork}', { name: 'Mine now' }],
   ['POST', '/artworks/{artwork}/versions/1', {}],
-  ['GET', '/dockets/{docket}'],
-  ['GET', '/runs/{run}'],
+  ['GET', '/dockets/{docket}', undefined],
+  ['GET', '/runs/{run}', undefined],
   ['POST', '/runs/{run}/pass', {}],
   ['POST', '/runs/{run}/send', { as: 'live' }],
   ['POST', '/runs/{run}/stop', {}],
-  ['GET', '/proofs/{proof}'],
+  ['GET', '/proofs/{proof}', undefined],
   ['PATCH', '/proofs/{proof}', { title: 'Mine now' }],
   ['PATCH', '/drawers/{drawer}', { path: 'Mine now' }],
-  ['DELETE', '/drawers/{drawer}'],
-] as [string, string, object?][])('%s %s of another house is not there', async (method, path, body) => {
+  ['DELETE', '/drawers/{drawer}', undefined],
+] as [string, string, object | undefined][])('%s %s of another house is not there', async (method, path, body) => {
   const at = path.replace(/\{(\w+)\}/, (_, what: string) => ours[what]!);
   expect([at, (await asAda(method, at, body)).status]).toEqual([at, 404]);
 });
