@@ -6,7 +6,7 @@ import type { BlankSpec } from '@/core/planning/docket';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { DocketRow } from '@/services/stockroom/stockroom';
 import type { OutletView } from '@/api/views';
-import { act, api } from '../api';
+import { act, api, sentenceOf } from '../api';
 import { useCommands } from '../commands/commands';
 import { Outlet } from './outlet';
 import { amount, count } from '../parts/format';
@@ -39,8 +39,14 @@ export function Stockroom({
           says: `Fetch the rules of ${connected.map((o) => o.name).join(' and ')}`,
           does: () =>
             void act(async () => {
-              for (const o of connected) await api('POST', `/outlets/${o.id}/rules`, {});
-              return 'The rules are up to date.';
+              // one outlet that does not answer stops no other
+              const said = connected.map((o) =>
+                api('POST', `/outlets/${o.id}/rules`, {}).then(
+                  () => `${o.name}’s rules are up to date.`,
+                  (e: unknown) => `${o.name}: ${sentenceOf(e)}`,
+                ),
+              );
+              return (await Promise.all(said)).join(' ');
             }),
         }
       : null,
