@@ -125,7 +125,10 @@ test('the press says first what goes where, sends with progress, and the ledger 
     timeout: 40_000,
   });
   await page.goto('/ledger');
-  await page.keyboard.press('/');
+  await expect(async () => {
+    await page.keyboard.press('/');
+    await expect(page.getByRole('searchbox')).toBeFocused({ timeout: 500 });
+  }).toPass();
   await page.keyboard.type('by hand');
   await expect(page.getByText(/1 of \d+ listings/)).toBeVisible();
   const row = page.getByRole('grid', { name: 'Listings' }).getByRole('row').filter({ hasText: 'A title by hand' });

@@ -14,9 +14,12 @@ test('tabs: arrows move and show, and go round; Home and End lead to the ends; o
   page,
 }) => {
   const tab = (name: RegExp) => page.getByRole('tab', { name });
-  await tab(/Dockets/).focus();
-  await press(page, 'ArrowRight');
-  await focus(tab(/Blanks/));
+  // a page that has just come may not hear yet
+  await expect(async () => {
+    await tab(/Dockets/).focus();
+    await press(page, 'ArrowRight');
+    await expect(tab(/Blanks/)).toBeFocused({ timeout: 500 });
+  }).toPass();
   await expect(tab(/Blanks/)).toHaveAttribute('aria-selected', 'true');
   await press(page, 'ArrowLeft', 'ArrowLeft');
   await focus(tab(/Outlets/));
@@ -120,7 +123,7 @@ test('grid: arrows, Page keys, Home and End move the cursor and bring it into vi
 
 test('combobox: the list follows what is typed, arrows move in it, Enter takes, Esc closes', async ({ page }) => {
   await page.goto('/ledger');
-  const box = page.getByRole('combobox');
+  const box = page.getByRole('dialog', { name: 'Command box' }).getByRole('combobox');
   await expect(async () => {
     await press(page, 'Control+k');
     await expect(page.getByRole('dialog', { name: 'Command box' })).toBeVisible({ timeout: 500 });
