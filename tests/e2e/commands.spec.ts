@@ -162,7 +162,7 @@ test('press and ledger', async ({ page }) => {
   });
   await page.goto('/ledger');
   await command(page, 'ledger.look', /Ask .* what stands there/, () => said(page, /^Asking .* what stands there\.$/));
-  await command(page, 'ledger.all', /Select all \d+ listings/, () =>
+  await command(page, 'ledger.all', /Select all \d+ listings?/, () =>
     expect(page.getByRole('checkbox', { name: 'Select all' })).toBeChecked(),
   );
   await command(page, 'ledger.live', /Set \d+ live/, () => said(page, /being set live/));
