@@ -39,7 +39,7 @@ export function WindowedList<T>({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [at]);
   return (
-    <div ref={scroller} className="h-full overflow-auto bg-paper">
+    <div ref={scroller} tabIndex={0} className="h-full overflow-auto bg-paper">
       <div role="list" aria-label={label} className="relative" style={{ height: virtual.getTotalSize() }}>
         {shown.map((v) => (
           <div

@@ -25,7 +25,7 @@ export function Tabs<V extends string>({
           </Radix.Trigger>
         ))}
       </Radix.List>
-      {children !== undefined && <Radix.Content value={value}>{children}</Radix.Content>}
+      <Radix.Content value={value}>{children}</Radix.Content>
     </Radix.Root>
   );
 }
