@@ -4,6 +4,11 @@ import { expect, test, type Locator, type Page } from '@playwright/test';
 test.beforeEach(async ({ page }) => {
   await page.goto('/parts');
   await expect(page.getByRole('heading', { name: 'Parts', level: 1 })).toBeVisible();
+  // a page that has just come does not hear yet
+  await page.waitForFunction(() => {
+    const tab = document.querySelector('[role=tab]');
+    return tab && Object.keys(tab).some((k) => k.startsWith('__reactProps'));
+  });
 });
 const focus = (it: Locator) => expect(it).toBeFocused();
 const press = async (page: Page, ...keys: string[]) => {
