@@ -35,22 +35,3 @@ for (const path of [
     await page.waitForTimeout(400);
     await lookedAt(page, path);
   });
-
-test('dialogs keep WCAG 2.2 AA by day and by night', async ({ page }) => {
-  await page.goto('/artwork');
-  const opened = async (keys: string, name: string) => {
-    await expect(async () => {
-      await page.keyboard.press(keys);
-      await expect(page.getByRole('dialog', { name })).toBeVisible({ timeout: 700 });
-    }).toPass();
-    await lookedAt(page, name);
-    await page.keyboard.press('Escape');
-    await expect(page.getByRole('dialog', { name })).toBeHidden();
-  };
-  await opened('?', 'Keys and marks');
-  await opened('Control+k', 'Command box');
-  await page.getByRole('option').first().click();
-  await opened('e', 'Change the selection');
-  await opened('n', 'Read file names');
-  await opened('Delete', 'Delete artwork');
-});
