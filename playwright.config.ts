@@ -4,8 +4,6 @@ export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
   workers: 1,
-  // a machine under load may stumble once; what needed a second try is counted and said by ./check
-  retries: process.env.CI ? 1 : 0,
   timeout: 90_000,
   expect: { timeout: 15_000 }, // two cores, and the worker beside
   reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'test-results/report.json' }]],
