@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSER } from './bin/browser';
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -11,20 +12,6 @@ export default defineConfig({
     baseURL: process.env.PRESS_URL,
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      // Debian's browser on a closed network: nothing but loopback is asked for
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--disable-dev-shm-usage',
-        '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1',
-      ],
-    },
+    launchOptions: BROWSER,
   },
 });

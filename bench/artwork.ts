@@ -6,6 +6,7 @@ import { chromium, type Page } from '@playwright/test';
 import pg from 'pg';
 import sharp from 'sharp';
 import { freePort, ROOT, startStack, type Stack } from '../bin/stack';
+import { BROWSER } from '../bin/browser';
 import { ensureBuilt } from '../bin/built';
 import { collection } from '../demo/art/collection';
 import { draw } from '../demo/draw';
@@ -36,10 +37,7 @@ export async function artwork(): Promise<void> {
     durable: true,
     log: () => undefined,
   });
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-quic'],
-  });
+  const browser = await chromium.launch(BROWSER);
   try {
     Object.assign(process.env, stack.env, { PRESS_TOKEN: stack.token });
     const workspace = await demoWorkspace('Bench');

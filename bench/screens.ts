@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { chromium, type Page } from '@playwright/test';
+import { BROWSER } from '../bin/browser';
 import { ROOT } from '../bin/stack';
 import { figure } from './figure';
 import { onStack } from './stack';
@@ -55,17 +56,7 @@ export const screens = (): Promise<void> =>
       stdio: 'ignore',
     });
     await once(demo, 'exit');
-    const browser = await chromium.launch({
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-sync',
-      ],
-    });
+    const browser = await chromium.launch(BROWSER);
     let worst = 0;
     for (const station of STATIONS) {
       const seen: Seen[] = [];
