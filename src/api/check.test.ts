@@ -31,7 +31,7 @@ test.each([
   ['a field too many', '{"name":"x","admin":true}', json, 'not-valid', 'admin'],
   ['a field of another kind', '{"name":["x"]}', json, 'not-valid', 'name'],
   ['a NUL', '{"name":"a\\u0000"}', json, 'not-valid', undefined],
-  ['a NUL in a field’s name', '{"name":"a","\\u0000":1}', json, 'not-valid', undefined],
+  ['a NUL in a field’s name', '{"name":"a","\\u0000":1}', json, 'not-valid', '\0'],
   ['half of a surrogate pair', '{"name":"\\ud83c"}', json, 'not-valid', undefined],
   ['a form', 'name=x', 'application/x-www-form-urlencoded', 'not-json', undefined],
   ['another type that begins alike', '{"name":"x"}', 'application/jsonx', 'not-json', undefined],
@@ -40,6 +40,11 @@ test.each([
 );
 test('a type with a character set is still JSON', async () =>
   expect(await bodyOf(schema, post('{"name":"x"}', 'application/json; charset=utf-8'))).toEqual({ name: 'x' }));
+
+test('a body nested by the hundred thousand is refused like any other that does not fit', async () => {
+  const deep = (depth: number) => `{"name":${'['.repeat(depth)}${']'.repeat(depth)}}`;
+  for (const depth of [10, 10_000, 400_000]) expect((await refused(post(deep(depth))))[0]).toMatch(/^(not-valid|bad-request)$/);
+});
 
 test('a body that never ends is read to its limit only', async () => {
   let sent = 0;

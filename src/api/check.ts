@@ -1,5 +1,5 @@
-import { Type, type TProperties, type TSchema } from '@sinclair/typebox';
-import Ajv, { type ValidateFunction } from 'ajv';
+import type { TSchema } from '@sinclair/typebox';
+import Ajv from 'ajv';
 import addFormats from 'ajv-formats';
 import { faultOf } from '@/core/schema/fault';
 import { Trouble } from '@/services/trouble';
@@ -13,38 +13,27 @@ const bodies = new Ajv({ strict: false });
 const addresses = new Ajv({ strict: false, coerceTypes: true, useDefaults: true });
 for (const ajv of [bodies, addresses]) addFormats(ajv);
 
-const made = new Map<TSchema | TProperties, ValidateFunction>();
-/** Checks are made when they are first needed and kept: there are as many as the table has schemas. */
-function checkOf(schema: TSchema, key: TSchema | TProperties = schema, ajv = bodies): ValidateFunction {
-  const known = made.get(key) ?? ajv.compile(schema);
-  made.set(key, known);
-  return known;
-}
-
-/** Holds a value against a schema: what is wrong with it, or null. */
+/** Holds a value against a schema: what is wrong with it, or null. (Ajv makes a check once for each schema, and keeps it.) */
 export function faultIn(schema: TSchema, value: unknown, whole: string): { field?: string; sentence: string } | null {
-  const check = checkOf(schema);
+  const check = bodies.compile(schema);
   return check(value) ? null : faultOf(check.errors!, whole);
 }
 
 /** The parts of an address that name something. One that is not written as a name of its kind names nothing. */
 export function paramsOf(route: Route, told: Record<string, string>): Record<string, unknown> {
   const params: Record<string, unknown> = { ...told };
-  if (!checkOf(Type.Object(route.params), route.params, addresses)(params)) {
-    const wrong = Object.entries(route.params).find(
-      ([name, schema]) => !checkOf(Type.Object({ [name]: schema }), schema, addresses)({ ...told }),
-    );
-    throw new Trouble('not-found', `There is no such ${wrong?.[1].title ?? 'thing'}.`);
-  }
-  return params;
+  const check = addresses.compile(route.params);
+  if (check(params)) return params;
+  const wrong = check.errors![0]!.instancePath.slice(1);
+  throw new Trouble('not-found', `There is no such ${route.params.properties[wrong]?.title ?? 'thing'}.`);
 }
 
 /** The query of an address: fields it does not know are left aside, the same one twice counts once. */
 export function queryOf(route: Route, search: URLSearchParams): Record<string, unknown> {
   const query: Record<string, unknown> = {};
-  for (const name of Object.keys(route.query)) if (search.has(name)) query[name] = search.get(name)!;
-  const check = checkOf(Type.Object(route.query), route.query, addresses);
-  for (const value of Object.values(query)) if (!isClean(value)) throw new Trouble('bad-request', UNCLEAN);
+  for (const name of Object.keys(route.query.properties)) if (search.has(name)) query[name] = search.get(name)!;
+  if (!isClean(query)) throw new Trouble('bad-request', UNCLEAN);
+  const check = addresses.compile(route.query);
   if (check(query)) return query;
   const { field, sentence } = faultOf(check.errors!, 'The address');
   throw new Trouble('bad-request', sentence, field);
@@ -85,8 +74,9 @@ export async function bodyOf(schema: TSchema, request: Request): Promise<unknown
   } catch {
     throw new Trouble('bad-request', 'The body is not JSON that can be read.');
   }
-  if (!isClean(value)) throw new Trouble('not-valid', UNCLEAN);
+  // the shape first: it bounds how deep the rest has to look
   const fault = faultIn(schema, value, 'The body');
   if (fault) throw new Trouble('not-valid', fault.sentence, fault.field);
+  if (!isClean(value)) throw new Trouble('not-valid', UNCLEAN);
   return value;
 }

@@ -36,7 +36,7 @@ const parameters = (where: 'path' | 'query', fields: TProperties) =>
 
 function operation(route: Route): Json {
   const { does, body, takes, gives, answers, status } = route;
-  const asks = [...parameters('path', route.params), ...parameters('query', route.query)];
+  const asks = [...parameters('path', route.params.properties), ...parameters('query', route.query.properties)];
   const empty = gives === 'text/plain' || status === 204;
   return {
     summary: does,

@@ -1,4 +1,4 @@
-import type { Static, TObject, TProperties, TSchema } from '@sinclair/typebox';
+import { Type, type Static, type TObject, type TProperties, type TSchema } from '@sinclair/typebox';
 import type { Caller } from '@/services/people/access';
 
 /**
@@ -12,8 +12,8 @@ export interface Route {
   does: string;
   /** May be asked by anyone: everything else is for those who are signed in or send a token. */
   open: boolean;
-  params: TProperties;
-  query: TProperties;
+  params: TObject;
+  query: TObject;
   body: TSchema | null;
   /** JSON that is answered; null where the answer has a form of its own. */
   answers: TSchema | null;
@@ -61,8 +61,8 @@ const routeOf = (
   path,
   does: told.does,
   open: told.open ?? false,
-  params: told.params ?? {},
-  query: told.query ?? {},
+  params: Type.Object(told.params ?? {}),
+  query: Type.Object(told.query ?? {}),
   body: told.body ?? null,
   status: told.status ?? 200,
   ...rest,

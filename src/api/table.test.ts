@@ -13,7 +13,7 @@ test('no two operations have the same method and address', () =>
   expect(new Set(ROUTES.map((r) => `${r.method} ${r.path.replace(/\{\w+\}/g, '{}')}`)).size).toBe(ROUTES.length));
 test('every name in a path has its kind, and no kind is without a name', () => {
   for (const r of ROUTES)
-    expect([r.path, Object.keys(r.params)]).toEqual([r.path, [...r.path.matchAll(/\{(\w+)\}/g)].map((m) => m[1])]);
+    expect([r.path, Object.keys(r.params.properties)]).toEqual([r.path, [...r.path.matchAll(/\{(\w+)\}/g)].map((m) => m[1])]);
 });
 test('fixed words come before names', () => {
   expect(find('GET', '/artworks/found')).toMatchObject({ route: { path: '/artworks/found' }, params: {} });

@@ -1,4 +1,4 @@
-import { call, newArtworks, ok, openShop, SHIRT, type Items } from './press';
+import { call, drafted, newArtworks, ok, openShop, SHIRT, type Items, type Proof, type Run } from './press';
 
 jest.setTimeout(120_000);
 
@@ -105,4 +105,33 @@ test('a poster’s sizes are judged one by one: too coarse ones are left out by 
   });
   const none = await ask(300);
   expect([none.fields.prices.value, none.problems.filter((p) => p.stops).map((p) => p.code)]).toEqual([[], ['too-coarse']]);
+});
+
+describe('single cells of the sheet', () => {
+  const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+  test('are drafted column by column, also where one is named twice, by id and by name; no other cell is', async () => {
+    const name = `Cells ${Math.random()}`;
+    const docket = (await save({}, name)).body.id;
+    const [a, b] = await newArtworks(2);
+    const run = await ok<Run>('POST', '/runs', {
+      cells: [
+        { docket, outlet: 'quayside', artworks: [a] },
+        { docket: name, outlet: 'quayside', artworks: [b] },
+        { docket, outlet: 'kestrel', artworks: [b] },
+      ],
+    });
+    const { items } = await ok<Items<Proof>>('GET', `/proofs?run=${run.id}`);
+    expect(items.map((p) => `${p.artworkId} ${p.outletId}`).sort()).toEqual(
+      [`${a} quayside`, `${b} kestrel`, `${b} quayside`].sort(),
+    );
+    await drafted(run.id);
+  });
+  // a sheet of 5,000 artworks in four columns is one request within the limit of a body
+  test('are read by the ten thousand', async () => {
+    const artworks = Array.from({ length: 5000 }, (_, i) => uuid(i));
+    const columns = ['quayside', 'kestrel', 'quayside', 'kestrel'].map((outlet) => ({ docket: 'Test shirt', outlet, artworks }));
+    const answer = await call<Problem>('POST', '/runs', { cells: columns });
+    expect([answer.status, answer.body.detail]).toEqual([422, '5000 of 5000 artworks are not here.']);
+  });
+  test('none at all is no run', async () => expect((await call('POST', '/runs', { cells: [] })).status).toBe(422));
 });

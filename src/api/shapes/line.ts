@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Exactly, Ids, Minor, MOST_IDS, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
+import { Exactly, Ids, Minor, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
 
 const FIELDS = ['title', 'description', 'tags', 'prices', 'pictures', 'artwork', 'goods'] as const;
 export const PROOF_STATES = ['drafting', 'held', 'ready', 'passed', 'sending', 'listed', 'refused'] as const;
@@ -98,7 +98,12 @@ export const RunWish = Exactly({
   drawer: Type.Optional(Type.String({ maxLength: 1000 })),
   dockets: Type.Optional(Type.Array(name, { maxItems: 500, description: 'ids or names' })),
   outlets: Type.Optional(Type.Array(name, { maxItems: 100 })),
-  cells: Type.Optional(Type.Array(Exactly({ artwork: Uuid, docket: name, outlet: name }), { maxItems: MOST_IDS })),
+  cells: Type.Optional(
+    Type.Array(Exactly({ docket: name, outlet: name, artworks: Ids }), {
+      maxItems: 1000,
+      description: 'artworks under a docket at an outlet, column by column',
+    }),
+  ),
 });
 
 export const Passed = Exactly({ passed: Whole, held: Whole });

@@ -62,7 +62,8 @@ export interface RunWish {
   drawer?: string;
   dockets?: string[];
   outlets?: string[];
-  cells?: { artwork: string; docket: string; outlet: string }[];
+  /** Column by column: the id of each artwork is told once a column, so that thousands of cells are a small request. */
+  cells?: { docket: string; outlet: string; artworks: string[] }[];
 }
 
 /**
@@ -73,7 +74,7 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
   const id = await inWorkspace(workspace, async (tx) => {
     const ids = [
       ...new Set(
-        wish.cells?.map((c) => c.artwork) ??
+        wish.cells?.flatMap((c) => c.artworks) ??
           wish.artworks ??
           (wish.drawer ? (await artworks.artworkIdsInDrawer(tx, wish.drawer)).map((a) => a.id) : []),
       ),
@@ -98,6 +99,11 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
     const strange = wantedOutlets.find((o) => !outlets.some((k) => k.id === o));
     if (strange) throw new Trouble('not-valid', `There is no outlet ${strange}.`, 'outlets');
 
+    const cellsOf = wish.cells && new Map<string, Set<string>>();
+    for (const c of wish.cells ?? []) {
+      const at = `${dockets.find((d) => d.id === c.docket || d.name === c.docket)!.id}/${c.outlet}`;
+      cellsOf!.set(at, new Set([...(cellsOf!.get(at) ?? []), ...c.artworks]));
+    }
     const runId = await data.addRun(tx, wish.name?.trim() || nameOf(works.map((a) => a.name)));
     const leftOut: RunRow['leftOut'] = [];
     // linked twins are one motif: the first of them has the proof, and each cloth takes the twin that suits it
@@ -112,10 +118,8 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
       const cells: { docketId: string; outletId: string }[] = [];
       for (const docket of wantedDockets as stock.DocketRow[])
         for (const outlet of outlets) {
-          const wanted = wish.cells
-            ? wish.cells.some(
-                (c) => c.artwork === work.id && (c.docket === docket.id || c.docket === docket.name) && c.outlet === outlet.id,
-              )
+          const wanted = cellsOf
+            ? cellsOf.get(`${docket.id}/${outlet.id}`)?.has(work.id)
             : wantedOutlets.includes(outlet.id) && docket.spec.outlets.includes(outlet.id);
           if (!wanted) continue;
           const place = `${work.motifId}/${docket.id}/${outlet.id}`;

@@ -72,7 +72,10 @@ export function SheetStation({ sheet }: { sheet: Sheet }) {
   const draft = useCallback(
     (cells: typeof open) =>
       void act(async () => {
-        const wish = cells.map(({ row, c }) => ({ artwork: row.id, docket: columns[c]!.docket, outlet: columns[c]!.outlet }));
+        const wish = columns.flatMap(({ docket, outlet }, i) => {
+          const artworks = cells.filter(({ c }) => c === i).map(({ row }) => row.id);
+          return artworks.length ? [{ docket, outlet, artworks }] : [];
+        });
         const run = await api<RunReport>('POST', '/runs', { cells: wish });
         return `${count(run.total, 'proof')} being drafted as “${run.name}”.`;
       }),
