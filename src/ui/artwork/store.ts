@@ -1,3 +1,4 @@
+import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { CardView } from '@/api/views';
 import { api } from '../api';
@@ -92,22 +93,11 @@ export function useFound(query: string, first: { query: string; ids: string[]; w
 }
 
 /** Something small from the server that follows changes of some tables in the house; of any, when none are named. */
-export function useLive<T>(path: string | null, first: T, tables: readonly string[] | null = null): T {
-  const [value, setValue] = useState({ path, value: first });
-  useEffect(() => {
-    if (!path) return;
-    let gone = false;
-    const look = () =>
-      void api<T>('GET', path).then(
-        (v) => !gone && setValue({ path, value: v }),
-        () => undefined,
-      );
-    look();
-    const stop = onChange(tables, look);
-    return () => {
-      gone = true;
-      stop();
-    };
-  }, [path, tables]);
-  return value.path === path ? value.value : first;
+export function useLive<T>(path: string, first: T, tables: readonly string[] | null = null): T {
+  const { data } = useQuery({
+    queryKey: [path],
+    queryFn: () => api<T>('GET', path),
+    meta: { tables },
+  });
+  return data ?? first;
 }

@@ -1,6 +1,5 @@
 'use client';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { useWindow } from './use-window';
 
 /** A long list of which only what is on the screen is drawn. `at` is scrolled to when it changes. */
 export function WindowedList<T>({
@@ -22,25 +21,10 @@ export function WindowedList<T>({
   /** Told which rows are drawn, from and behind the last. */
   onWindow?: (from: number, to: number) => void;
 }) {
-  const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: items.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => rowHeight,
-    overscan: 8,
-    useFlushSync: false,
-  });
-  const shown = virtual.getVirtualItems();
-  const [from, to] = [shown[0]?.index ?? 0, (shown.at(-1)?.index ?? -1) + 1];
-  useEffect(() => onWindow?.(from, to), [onWindow, from, to]);
-  useEffect(() => {
-    if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
-    // only when the cursor moves
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [at]);
+  const { scroller, shown, height } = useWindow(items.length, rowHeight, at, onWindow);
   return (
     <div ref={scroller} tabIndex={0} className="h-full overflow-auto bg-paper">
-      <div role="list" aria-label={label} className="relative" style={{ height: virtual.getTotalSize() }}>
+      <div role="list" aria-label={label} className="relative" style={{ height: height }}>
         {shown.map((v) => (
           <div
             key={keyOf(items[v.index]!)}

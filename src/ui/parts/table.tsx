@@ -8,8 +8,8 @@ import {
   type RowData,
   type SortingState,
 } from '@tanstack/react-table';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId, useState } from 'react';
+import { useWindow } from './use-window';
 
 declare module '@tanstack/react-table' {
   // the names of the type parameters are the library's
@@ -74,22 +74,12 @@ export function Table<T>({
     enableSortingRemoval: false,
   });
   const tableId = useId();
-  const scroller = useRef<HTMLDivElement>(null);
   const { rows } = table.getRowModel();
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => rowHeight,
-    overscan: 8,
-    useFlushSync: false,
-  });
-  const shown = virtual.getVirtualItems();
-  const [from, to] = [shown[0]?.index ?? 0, (shown.at(-1)?.index ?? -1) + 1];
-  useEffect(() => onWindow?.(from, to), [onWindow, from, to]);
   // where nobody else keeps a cursor, the table has its own (WAI-ARIA APG, grid)
   const [cursor, setCursor] = useState<string | null>(null);
   const openId = hands.openId === undefined ? cursor : hands.openId;
   const at = openId ? rows.findIndex((r) => r.id === openId) : -1;
+  const { scroller, shown, height } = useWindow(rows.length, rowHeight, at, onWindow);
   const moved = (e: React.KeyboardEvent) => {
     if (hands.openId !== undefined || e.target !== e.currentTarget) return;
     const to = {
@@ -105,11 +95,6 @@ export function Table<T>({
     else return;
     e.preventDefault();
   };
-  useEffect(() => {
-    if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
-    // only when the cursor moves
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [at]);
   const leaves = table.getVisibleLeafColumns();
   const template = leaves.map((c) => (c.columnDef.meta?.wide ? `minmax(${c.getSize()}px, 1fr)` : `${c.getSize()}px`)).join(' ');
   const width = leaves.reduce((n, c) => n + c.getSize() + 12, 24);
@@ -155,7 +140,7 @@ export function Table<T>({
             );
           })}
         </div>
-        <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
+        <div role="rowgroup" className="relative" style={{ height: height }}>
           {shown.map((v) => {
             const r = rows[v.index]!;
             const isPicked = hands.picked?.has(r.id) ?? false;

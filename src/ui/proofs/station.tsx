@@ -1,11 +1,12 @@
 'use client';
-import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { OutletView, ProofView } from '@/api/views';
 import { act, api } from '../api';
 import { count } from '../parts/format';
+import { WindowedList } from '../parts/list';
 import { Mark } from '../parts/marks';
+import { Picture } from '../parts/picture';
 import { typing } from '../parts/keyboard';
 import { ProofSheet } from './proof-sheet';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
@@ -36,13 +37,6 @@ export function ProofStation({
   const ready = proofs.filter((p) => p.state === 'ready');
   const held = proofs.filter((p) => p.state === 'held');
   const [closer, setCloser] = useState(false);
-  const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: proofs.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 8,
-  });
 
   const open = useCallback((id: string) => {
     setOpenId(id);
@@ -59,9 +53,7 @@ export function ProofStation({
   };
   const pass = usePass();
   const goTo = (p: ProofView | undefined) => {
-    if (!p) return;
-    open(p.id);
-    virtual.scrollToIndex(proofs.indexOf(p));
+    if (p) open(p.id);
   };
   const bindings: Bindings = {
     'proofs.pass':
@@ -102,7 +94,6 @@ export function ProofStation({
         e.preventDefault();
         const to = Math.max(0, Math.min(proofs.length - 1, at + step));
         if (proofs[to]) open(proofs[to].id);
-        virtual.scrollToIndex(to);
       }
     };
     window.addEventListener('keydown', key);
@@ -152,41 +143,19 @@ export function ProofStation({
             </div>
           )}
         </div>
-        <div ref={scroller} className="overflow-auto border-t border-rule bg-paper">
-          {proofs.length === 0 && (
+        <div className="min-h-0 border-t border-rule bg-paper">
+          {proofs.length === 0 ? (
             <p className="p-8 text-center text-soft">No proofs wait here. Select cells in the sheet and draft them.</p>
+          ) : (
+            <WindowedList
+              label="Proofs that wait"
+              items={proofs}
+              rowHeight={ROW}
+              keyOf={(p) => p.id}
+              at={at}
+              row={(p) => <Row proof={p} on={p.id === proof?.id} open={() => open(p.id)} />}
+            />
           )}
-          <div className="relative" style={{ height: virtual.getTotalSize() }}>
-            {virtual.getVirtualItems().map((v) => {
-              const p = proofs[v.index]!;
-              return (
-                <button
-                  key={p.id}
-                  onClick={() => open(p.id)}
-                  aria-current={p.id === proof?.id}
-                  className={`absolute left-0 grid w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-b border-rule2 px-2.5 text-left ${p.id === proof?.id ? 'bg-teal-t' : 'hover:bg-paper2'}`}
-                  style={{ transform: `translateY(${v.start}px)`, height: ROW }}
-                >
-                  {p.pictures[0]?.small ? (
-                    <img src={p.pictures[0].small} alt="" className="h-14 w-14 object-cover" loading="lazy" />
-                  ) : (
-                    <span className="h-14 w-14 bg-rule2" />
-                  )}
-                  <span className="min-w-0 leading-tight">
-                    <b className="block truncate font-semibold">{p.artwork}</b>
-                    <span className="block truncate text-[11.5px] text-soft">
-                      {p.outlet} · {p.docket}
-                    </span>
-                    {p.outOfDate && <span className="mr-1.5 bg-ochre-t px-1 text-[11px] text-ochre">old file</span>}
-                    {p.problems[0]?.stops && (
-                      <span className="block truncate text-[11.5px] text-ochre">{p.problems[0].sentence}</span>
-                    )}
-                  </span>
-                  <Mark state={p.state} />
-                </button>
-              );
-            })}
-          </div>
         </div>
       </section>
       {proof ? (
@@ -203,5 +172,26 @@ export function ProofStation({
         <div />
       )}
     </div>
+  );
+}
+
+function Row({ proof: p, on, open }: { proof: ProofView; on: boolean; open: () => void }) {
+  return (
+    <button
+      onClick={open}
+      aria-current={on}
+      className={`grid h-full w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-b border-rule2 px-2.5 text-left ${on ? 'bg-teal-t' : 'hover:bg-paper2'}`}
+    >
+      <Picture src={p.pictures[0]?.small} alt="" className="h-14 w-14" />
+      <span className="min-w-0 leading-tight">
+        <b className="block truncate font-semibold">{p.artwork}</b>
+        <span className="block truncate text-[11.5px] text-soft">
+          {p.outlet} · {p.docket}
+        </span>
+        {p.outOfDate && <span className="mr-1.5 bg-ochre-t px-1 text-[11px] text-ochre">old file</span>}
+        {p.problems[0]?.stops && <span className="block truncate text-[11.5px] text-ochre">{p.problems[0].sentence}</span>}
+      </span>
+      <Mark state={p.state} />
+    </button>
   );
 }

@@ -34,11 +34,15 @@ export function Live() {
   return null;
 }
 
+/** Whether a change in the house, as the names of its tables, is about one of these; any is when none are named. */
+export const isAbout = (changed: readonly string[], tables: readonly string[] | null | undefined): boolean =>
+  !tables || changed.includes('all') || changed.some((t) => tables.includes(t));
+
 /** Calls `look` when one of the tables changes, or any when none is named; and after a time in which nothing was heard. */
-export function onChange(tables: readonly string[] | null, look: () => void): () => void {
+export function onChange(tables: readonly string[] | null, look: (changed: readonly string[]) => void): () => void {
   const heard = (e: Event) => {
     const changed = (e as CustomEvent<string[]>).detail;
-    if (!tables || changed.includes('all') || changed.some((t) => tables.includes(t))) look();
+    if (isAbout(changed, tables)) look(changed);
   };
   window.addEventListener('press:change', heard);
   return () => window.removeEventListener('press:change', heard);

@@ -2,7 +2,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Refusal } from '../api';
-import { onChange } from './live';
+import { isAbout, onChange } from './live';
 
 /** What screens ask of the house: asked again when it changes, and a few times when it does not answer. */
 export function Queries({ children }: { children: React.ReactNode }) {
@@ -19,6 +19,17 @@ export function Queries({ children }: { children: React.ReactNode }) {
         },
       }),
   );
-  useEffect(() => onChange(null, () => void client.invalidateQueries({ predicate: (q) => q.meta?.live !== false })), [client]);
+  useEffect(
+    () =>
+      onChange(
+        null,
+        (changed) =>
+          void client.invalidateQueries({
+            predicate: ({ meta }) =>
+              meta?.live !== false && isAbout(changed, meta?.tables as readonly string[] | null | undefined),
+          }),
+      ),
+    [client],
+  );
   return <QueryClientProvider client={client}>{children}</QueryClientProvider>;
 }
