@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import type { PictureOrder } from '../services/line/prepare';
+import type { PictureOrder } from '../services/line/prepare/pictures';
 import { CannotRead } from './pictures/problem';
 import { readArtwork, type RasterNames, type ReadArtwork } from './pictures/read';
 import { renderPictures } from './pictures/render';

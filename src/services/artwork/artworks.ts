@@ -2,7 +2,10 @@ import { isId } from '@/core/id';
 import { rgbToOklab, hexToRgb } from '../../core/colour/colour';
 import { AUDIENCES } from '../../core/artwork/filing/propose';
 import * as data from '../../data/artwork/artworks';
-import { SORTS, type ArtworkFilter, type ArtworkRow, type Sort } from '../../data/artwork/artworks';
+import * as usesData from '../../data/artwork/uses';
+import * as searchData from '../../data/artwork/search';
+import type { ArtworkRow } from '../../data/artwork/artworks';
+import { SORTS, type ArtworkFilter, type Sort } from '../../data/artwork/search';
 import { inWorkspace } from '../../data/database';
 import { Trouble } from '../trouble';
 
@@ -75,11 +78,11 @@ export function filterOf(s: Search): { filter: ArtworkFilter; sort: Sort } {
 /** Ids of everything a search finds, in its order. */
 export async function findArtworks(workspace: string, search: Search): Promise<string[]> {
   const { filter, sort } = filterOf(search);
-  return inWorkspace(workspace, async (tx) => (await data.findArtworks(tx, filter, sort)).map((a) => a.id));
+  return inWorkspace(workspace, async (tx) => (await searchData.findArtworks(tx, filter, sort)).map((a) => a.id));
 }
 
 export const listArtworks = (workspace: string, search: Search, after: number, limit: number): Promise<ArtworkRow[]> =>
-  inWorkspace(workspace, (tx) => data.listArtworks(tx, filterOf(search).filter, after, limit));
+  inWorkspace(workspace, (tx) => searchData.listArtworks(tx, filterOf(search).filter, after, limit));
 
 /** Artworks by id, in the order of the ids; those that are gone are left out. */
 export async function artworksOf(workspace: string, ids: string[]): Promise<ArtworkRow[]> {
@@ -98,7 +101,7 @@ export type Choices = Record<'subject' | 'occasion' | 'mark' | 'standing', { val
 /** How often each subject, occasion and mark occurs, and how many artworks are here, aside and deleted. */
 export async function choices(workspace: string): Promise<Choices> {
   const out: Choices = { subject: [], occasion: [], mark: [], standing: [] };
-  for (const { field, value, count } of await inWorkspace(workspace, data.choices)) out[field].push({ value, count });
+  for (const { field, value, count } of await inWorkspace(workspace, searchData.choices)) out[field].push({ value, count });
   return out;
 }
 
@@ -109,4 +112,4 @@ export const listRefused = (workspace: string): Promise<{ id: string; problem: s
 export const dismissRefused = (workspace: string, ids: string[] | null): Promise<void> =>
   inWorkspace(workspace, (tx) => data.removeRefused(tx, ids));
 
-export const usesOf = (workspace: string, id: string) => inWorkspace(workspace, (tx) => data.usesOf(tx, id));
+export const usesOf = (workspace: string, id: string) => inWorkspace(workspace, (tx) => usesData.usesOf(tx, id));

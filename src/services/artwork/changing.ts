@@ -2,6 +2,7 @@ import { applyPatch, differing, SOURCED, type Editable, type Patch } from '../..
 import { takeBack, traceOf } from '../../core/artwork/filing/undo';
 import { readPattern } from '../../core/artwork/filing/file-name';
 import * as data from '../../data/artwork/artworks';
+import * as usesData from '../../data/artwork/uses';
 import { inWorkspace, type Tx } from '../../data/database';
 import { drawerFor, drawerIds } from '../../data/artwork/drawers';
 import * as keeping from '../../data/artwork/keeping';
@@ -204,7 +205,7 @@ export async function dependants(
   workspace: string,
   ids: string[],
 ): Promise<{ sentence: string; proofs: number; listings: number }> {
-  const found = await inWorkspace(workspace, (tx) => data.dependants(tx, ids));
+  const found = await inWorkspace(workspace, (tx) => usesData.dependants(tx, ids));
   const sum = (kind: string, ...states: string[]) =>
     found.filter((f) => f.kind === kind && (!states.length || states.includes(f.state))).reduce((n, f) => n + f.count, 0);
   const [proofs, listings, live] = [sum('proof'), sum('listing'), sum('listing', 'live')];

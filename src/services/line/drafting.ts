@@ -7,7 +7,8 @@ import type { ProofPicture, ProofRow } from '../../data/line/runs';
 import { picturesMade } from '../../data/outlets/sendings';
 import { listOutlets, outletById } from '../../data/outlets/outlets';
 import * as stock from '../../data/stockroom/stockroom';
-import { prepare, type PictureOrder, type Prepared } from './prepare';
+import type { PictureOrder } from './prepare/pictures';
+import { prepare, type Prepared } from './prepare/prepare';
 
 /** Proofs of one artwork that wait to be drafted, with the pictures they need (each once). */
 export interface DraftPlan {

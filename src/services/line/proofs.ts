@@ -5,7 +5,8 @@ import * as data from '../../data/line/runs';
 import type { ProofFields, ProofRow } from '../../data/line/runs';
 import { outletById, type OutletRow } from '../../data/outlets/outlets';
 import * as stock from '../../data/stockroom/stockroom';
-import { prepare, recheck } from './prepare';
+import { recheck } from './prepare/outlet-rules';
+import { prepare } from './prepare/prepare';
 import { Trouble } from '../trouble';
 
 export type { ProofFields, ProofRow };

@@ -1,6 +1,6 @@
 import { whyNot } from '../../core/planning/docket';
 import { inWorkspace } from '../../data/database';
-import * as artworks from '../../data/artwork/artworks';
+import * as searchData from '../../data/artwork/search';
 import { cellProofs, type ProofState } from '../../data/line/runs';
 import { listOutlets } from '../../data/outlets/outlets';
 import * as stock from '../../data/stockroom/stockroom';
@@ -37,7 +37,7 @@ export async function sheet(workspace: string): Promise<Sheet> {
     const [outlets, dockets, works, proofs] = [
       await listOutlets(tx),
       await stock.listDockets(tx),
-      await artworks.listArtworks(tx, { state: 'ready' }, 0, 20_000),
+      await searchData.listArtworks(tx, { state: 'ready' }, 0, 20_000),
       await cellProofs(tx),
     ];
     const pairs = outlets

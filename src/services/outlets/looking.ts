@@ -10,7 +10,8 @@ import { keepRules, outletById, type OutletRow } from '../../data/outlets/outlet
 import { docketById, listBlanks } from '../../data/stockroom/stockroom';
 import { adapterFor } from '../../outlets';
 import { OutletAnswer } from '../../outlets/contract';
-import { prepare, recheck } from '../line/prepare';
+import { recheck } from '../line/prepare/outlet-rules';
+import { prepare } from '../line/prepare/prepare';
 import { sessionFor } from './session';
 import { Trouble } from '../trouble';
 

@@ -1,7 +1,7 @@
 'use client';
 import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { SearchField } from '../parts/search-field';
+import { SearchField } from '../parts/fields/search-field';
 import { COLUMNS, FIRST_COLUMNS } from './views/table-view';
 import { Menu } from '../parts/menu';
 import type { Shown } from './address';

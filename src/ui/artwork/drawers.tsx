@@ -4,10 +4,8 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { DrawerRow } from '@/services/artwork/drawers';
 import { act, api } from '../api';
+import { DrawerTarget } from './carrying';
 import type { Put } from './types';
-
-/** What a dragged selection is called between the sheet and a drawer. */
-export const DRAGGED = 'application/x-union-press-artworks';
 
 /** A line of the rail that can be chosen. */
 export function Row({
@@ -42,34 +40,15 @@ export function Drawers({
   here,
   search,
   put,
-  file,
 }: {
   drawers: DrawerRow[];
   here: number;
   search: URLSearchParams;
   put: Put;
-  file: (drawer: string | null) => void;
 }) {
-  const [over, setOver] = useState<string | null>(null);
   const [making, setMaking] = useState(false);
   const [renaming, setRenaming] = useState<string | null>(null);
   const now = search.get('drawer');
-  const target = (path: string) => ({
-    onDragOver: (e: React.DragEvent) => {
-      if (!e.dataTransfer.types.includes(DRAGGED)) return;
-      e.preventDefault();
-      e.stopPropagation();
-      setOver(path);
-    },
-    onDragLeave: () => setOver(null),
-    onDrop: (e: React.DragEvent) => {
-      if (!e.dataTransfer.types.includes(DRAGGED)) return;
-      e.preventDefault();
-      e.stopPropagation();
-      setOver(null);
-      file(path || null);
-    },
-  });
   const rename = (d: DrawerRow, path: string) => {
     setRenaming(null);
     if (path.trim() && path !== d.path)
@@ -82,11 +61,11 @@ export function Drawers({
   };
   return (
     <>
-      <div {...target('')} className={over === '' ? 'outline-2 outline-teal outline-dashed' : ''}>
+      <DrawerTarget path="">
         <Row on={now === null && !search.get('standing')} count={here} go={() => put({ drawer: null, standing: null })}>
           Everything
         </Row>
-      </div>
+      </DrawerTarget>
       {drawers.map((d) =>
         renaming === d.id ? (
           <input
@@ -102,12 +81,11 @@ export function Drawers({
             }}
           />
         ) : (
-          <div
+          <DrawerTarget
             key={d.id}
-            {...target(d.path)}
+            path={d.path}
             title={`${d.path}: double-click to rename or move`}
             onDoubleClick={() => setRenaming(d.id)}
-            className={over === d.path ? 'outline-2 outline-teal outline-dashed' : ''}
           >
             <Row
               on={now === d.path}
@@ -117,7 +95,7 @@ export function Drawers({
             >
               {d.name}
             </Row>
-          </div>
+          </DrawerTarget>
         ),
       )}
       {making ? (

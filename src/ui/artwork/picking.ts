@@ -1,5 +1,4 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { DRAGGED } from './drawers';
 import type { Put } from './types';
 import type { Grip } from './views/contact-sheet';
 
@@ -43,15 +42,18 @@ export function usePicking(ids: string[], openId: string | null, put: Put) {
         });
         put({ open: id });
       },
-      drag: (id, e) => {
-        const { picked: now, ids: all } = latest();
-        const dragged = now.has(id) ? all.filter((one) => now.has(one)) : [id];
-        e.dataTransfer.setData(DRAGGED, String(dragged.length));
-        e.dataTransfer.effectAllowed = 'move';
-        setPicked(new Set(dragged));
-      },
     }),
     [put, latest],
   );
-  return { picked, setPicked, selection, target, latest, grip };
+  /** Takes an artwork into the hand, with the selection if it is of it; says how many that makes. */
+  const take = useCallback(
+    (id: string): number => {
+      const { picked: now, ids: all } = latest();
+      const taken = now.has(id) ? all.filter((one) => now.has(one)) : [id];
+      setPicked(new Set(taken));
+      return taken.length;
+    },
+    [latest],
+  );
+  return { picked, setPicked, selection, target, latest, grip, take };
 }

@@ -6,7 +6,8 @@ import type { SavedSearch } from '@/services/artwork/searches';
 import { act, api } from '../api';
 import { Drawers, Row } from './drawers';
 import { SEARCH_PARTS, type Choices, type Put } from './types';
-import { ColourField, TextField } from '../parts/field';
+import { ColourField } from '../parts/fields/colour';
+import { TextField } from '../parts/fields/field';
 
 /** The rail at the left: drawers to look into and to file by dragging, saved searches, and what artworks are. */
 export function Rail({
@@ -15,21 +16,19 @@ export function Rail({
   choices,
   search,
   put,
-  file,
 }: {
   drawers: DrawerRow[];
   searches: SavedSearch[];
   choices: Choices;
   search: URLSearchParams;
   put: Put;
-  file: (drawer: string | null) => void;
 }) {
   const standing = (value: string) => choices.standing?.find((s) => s.value === value)?.count ?? 0;
   const facets = SEARCH_PARTS.filter((p) => !['find', 'sort', 'batch', 'standing', 'drawer'].includes(p) && search.get(p));
   return (
     <nav aria-label="Drawers and searches" className="min-h-0 overflow-auto border-r border-rule px-2.5 pt-3 pb-6 text-[13px]">
       <Heading word="Drawers" />
-      <Drawers drawers={drawers} here={standing('here')} search={search} put={put} file={file} />
+      <Drawers drawers={drawers} here={standing('here')} search={search} put={put} />
       {(['aside', 'deleted'] as const).map((s) => (
         <Row
           key={s}

@@ -4,13 +4,13 @@ import { useCallback, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { CommandButton } from '../commands/commands';
 import { count } from '../parts/format';
-import { SelectionBar } from '../parts/selection-bar';
+import { SelectionBar } from '../parts/lists/selection-bar';
 import { useShown } from './address';
 import { Asked } from './asked';
 import { Bar } from './bar';
 import { useChange, useDone, usePressKey } from './changes';
 import { MarkKeyLine } from './dialogs/mark-keys';
-import { DRAGGED } from './drawers';
+import { Carrying, Liftable } from './carrying';
 import { FileInputs } from './file-inputs';
 import { Floor } from './floor';
 import { useMoving } from './keys';
@@ -97,90 +97,90 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
       className="grid h-full min-h-0"
       style={{ gridTemplateColumns: `208px minmax(0, 1fr) ${withSlip ? '356px' : ''}` }}
       onDragOver={(e) => {
-        if (e.dataTransfer.types.includes(DRAGGED)) return;
         e.preventDefault();
         setOver(true);
       }}
       onDragLeave={(e) => !e.currentTarget.contains(e.relatedTarget as Node | null) && setOver(false)}
       onDrop={(e) => {
         setOver(false);
-        if (e.dataTransfer.types.includes(DRAGGED)) return;
         e.preventDefault();
         void filesOf(e.dataTransfer).then(take);
       }}
     >
-      <Rail drawers={drawers} searches={searches} choices={choices} search={search} put={put} file={file} />
-      <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr_auto]" aria-label="Artworks">
-        {selection.length > 0 ? (
-          <div className="px-3.5 pt-2.5 pb-2">
-            <SelectionBar says={`${selection.length.toLocaleString('en')} selected`} none={() => setPicked(new Set())}>
-              <CommandButton id="artwork.change" of={bindings} tone="quiet">
-                Change…
+      <Carrying take={hand.take} file={file}>
+        <Rail drawers={drawers} searches={searches} choices={choices} search={search} put={put} />
+        <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr_auto]" aria-label="Artworks">
+          {selection.length > 0 ? (
+            <div className="px-3.5 pt-2.5 pb-2">
+              <SelectionBar says={`${selection.length.toLocaleString('en')} selected`} none={() => setPicked(new Set())}>
+                <CommandButton id="artwork.change" of={bindings} tone="quiet">
+                  Change…
+                </CommandButton>
+                <CommandButton id="artwork.file" of={bindings} tone="quiet">
+                  File in…
+                </CommandButton>
+                <CommandButton id="artwork.read-names" of={bindings} tone="quiet">
+                  Read names…
+                </CommandButton>
+                <CommandButton id="artwork.pair" of={bindings} tone="quiet">
+                  Side by side
+                </CommandButton>
+                <CommandButton id="artwork.link" of={bindings} tone="quiet">
+                  Link
+                </CommandButton>
+                <CommandButton id="artwork.bring-back" of={bindings} tone="quiet">
+                  Bring back
+                </CommandButton>
+                <CommandButton id="artwork.aside" of={bindings} tone="quiet">
+                  Put aside
+                </CommandButton>
+                <CommandButton id="artwork.delete" of={bindings} tone="quiet">
+                  Delete…
+                </CommandButton>
+                <CommandButton id="artwork.to-sheet" of={bindings} tone="go">
+                  To the sheet
+                </CommandButton>
+              </SelectionBar>
+            </div>
+          ) : (
+            <Bar shown={shown} found={ids.length} total={total} cloths={cloths} alike={groups.length}>
+              <CommandButton id="artwork.empty-bin" of={bindings} />
+              <CommandButton id="artwork.bring-folder" of={bindings}>
+                <FolderOpen size={15} /> A folder
               </CommandButton>
-              <CommandButton id="artwork.file" of={bindings} tone="quiet">
-                File in…
+              <CommandButton id="artwork.bring-in" of={bindings} tone="go">
+                <UploadIcon size={15} /> Bring in
               </CommandButton>
-              <CommandButton id="artwork.read-names" of={bindings} tone="quiet">
-                Read names…
-              </CommandButton>
-              <CommandButton id="artwork.pair" of={bindings} tone="quiet">
-                Side by side
-              </CommandButton>
-              <CommandButton id="artwork.link" of={bindings} tone="quiet">
-                Link
-              </CommandButton>
-              <CommandButton id="artwork.bring-back" of={bindings} tone="quiet">
-                Bring back
-              </CommandButton>
-              <CommandButton id="artwork.aside" of={bindings} tone="quiet">
-                Put aside
-              </CommandButton>
-              <CommandButton id="artwork.delete" of={bindings} tone="quiet">
-                Delete…
-              </CommandButton>
-              <CommandButton id="artwork.to-sheet" of={bindings} tone="go">
-                To the sheet
-              </CommandButton>
-            </SelectionBar>
+            </Bar>
+          )}
+          <div>
+            <UploadList uploads={uploads} paused={paused} queue={queue} />
+            <IntakeList intake={intake} />
           </div>
-        ) : (
-          <Bar shown={shown} found={ids.length} total={total} cloths={cloths} alike={groups.length}>
-            <CommandButton id="artwork.empty-bin" of={bindings} />
-            <CommandButton id="artwork.bring-folder" of={bindings}>
-              <FolderOpen size={15} /> A folder
-            </CommandButton>
-            <CommandButton id="artwork.bring-in" of={bindings} tone="go">
-              <UploadIcon size={15} /> Bring in
-            </CommandButton>
-          </Bar>
-        )}
-        <div>
-          <UploadList uploads={uploads} paused={paused} queue={queue} />
-          <IntakeList intake={intake} />
-        </div>
-        <div
-          className={`min-h-0 border-t border-rule bg-paper ${over ? 'outline-[3px] -outline-offset-8 outline-dashed outline-teal' : ''}`}
-        >
-          <Floor
-            shown={shown}
-            ids={ids}
-            cards={cards}
-            hand={hand}
-            stale={found.stale}
-            nothing={!found.stale && total === 0 && !uploads.length}
-            bringIn={() => fileInput.current?.click()}
-            done={done}
-            onColumns={setColumnsShown}
+          <Liftable
+            className={`min-h-0 border-t border-rule bg-paper ${over ? 'outline-[3px] -outline-offset-8 outline-dashed outline-teal' : ''}`}
+          >
+            <Floor
+              shown={shown}
+              ids={ids}
+              cards={cards}
+              hand={hand}
+              stale={found.stale}
+              nothing={!found.stale && total === 0 && !uploads.length}
+              bringIn={() => fileInput.current?.click()}
+              done={done}
+              onColumns={setColumnsShown}
+            />
+          </Liftable>
+          <MarkKeyLine
+            keys={settings.markKeys}
+            active={target.length > 0}
+            press={pressKey}
+            edit={() => setAsking({ what: 'keys' })}
           />
-        </div>
-        <MarkKeyLine
-          keys={settings.markKeys}
-          active={target.length > 0}
-          press={pressKey}
-          edit={() => setAsking({ what: 'keys' })}
-        />
-        <FileInputs files={fileInput} folder={folderInput} take={take} />
-      </section>
+          <FileInputs files={fileInput} folder={folderInput} take={take} />
+        </section>
+      </Carrying>
       {withSlip && (
         <ArtworkSlip key={openId} id={openId} ground={shown.ground} close={() => put({ open: null })} changed={done} />
       )}

@@ -9,13 +9,13 @@ import { act, api } from '../api';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
 import { ButtonLink } from '../parts/button';
 import { EmptyState } from '../parts/empty';
-import { ChoiceField } from '../parts/field';
+import { ChoiceField } from '../parts/fields/field';
 import { amount, count } from '../parts/format';
 import { Mark } from '../parts/marks';
 import { Picture } from '../parts/picture';
-import { SearchField } from '../parts/search-field';
-import { SelectionBar } from '../parts/selection-bar';
-import { Table } from '../parts/table';
+import { SearchField } from '../parts/fields/search-field';
+import { SelectionBar } from '../parts/lists/selection-bar';
+import { Table } from '../parts/lists/table';
 
 const ROW = 66;
 const STATE_INK: Partial<Record<ListingView['state'], string>> = { live: 'text-teal', gone: 'text-spot' };

@@ -4,28 +4,21 @@ import { useState } from 'react';
 import { Button, ButtonLink, IconButton } from './button';
 import { Dialog } from './dialog';
 import { EmptyState } from './empty';
-import {
-  CheckField,
-  ChoiceField,
-  ColourField,
-  LongTextField,
-  MoneyField,
-  NumberField,
-  RadioGroup,
-  TagsField,
-  TextField,
-  Toggles,
-} from './field';
-import { WindowedList } from './list';
+import { MoneyField, NumberField } from './fields/amount';
+import { CheckField, RadioGroup, Toggles } from './fields/choices';
+import { ColourField } from './fields/colour';
+import { ChoiceField, LongTextField, TextField } from './fields/field';
+import { TagsField } from './fields/tags';
+import { WindowedList } from './lists/list';
 import { Mark, STATES } from './marks';
 import { Menu } from './menu';
 import { Failed, Notice } from './notice';
 import { Picture } from './picture';
 import { Progress } from './progress';
-import { SearchField } from './search-field';
-import { SelectionBar } from './selection-bar';
+import { SearchField } from './fields/search-field';
+import { SelectionBar } from './lists/selection-bar';
 import { Line, Slip, Source } from './slip';
-import { Table } from './table';
+import { Table } from './lists/table';
 import { Tabs } from './tabs';
 
 const ROWS = Array.from({ length: 5000 }, (_, i) => ({

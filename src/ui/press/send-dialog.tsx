@@ -6,7 +6,7 @@ import type { OutletView, ProofView } from '@/api/views';
 import { act, api, sentenceOf } from '../api';
 import { amount, count } from '../parts/format';
 import { Dialog } from '../parts/dialog';
-import { RadioGroup } from '../parts/field';
+import { RadioGroup } from '../parts/fields/choices';
 import { Failed } from '../parts/notice';
 import { Button } from '../parts/button';
 

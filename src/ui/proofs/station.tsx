@@ -4,7 +4,7 @@ import { useCallback, useEffect, useState } from 'react';
 import type { OutletView, ProofView } from '@/api/views';
 import { act, api } from '../api';
 import { count } from '../parts/format';
-import { WindowedList } from '../parts/list';
+import { WindowedList } from '../parts/lists/list';
 import { Mark } from '../parts/marks';
 import { Picture } from '../parts/picture';
 import { typing } from '../parts/keyboard';

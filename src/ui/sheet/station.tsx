@@ -6,7 +6,7 @@ import type { Sheet, SheetCell, SheetRow } from '@/services/line/sheet';
 import type { RunReport } from '@/services/line/runs';
 import { act, api } from '../api';
 import { count, groundFor, pictureAddress } from '../parts/format';
-import { SearchField } from '../parts/search-field';
+import { SearchField } from '../parts/fields/search-field';
 import { ProofSlip } from '../proofs/proof-slip';
 import { keyOf, typing } from '../parts/keyboard';
 import { Cell, said } from './cell';
@@ -14,7 +14,7 @@ import { groupsOf, SheetHead } from './head';
 import { between, cropMarks, holds, stepped, type Range, type Spot } from './range';
 import { ButtonLink } from '../parts/button';
 import { EmptyState } from '../parts/empty';
-import { SelectionBar } from '../parts/selection-bar';
+import { SelectionBar } from '../parts/lists/selection-bar';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
 import { usePass } from '../proofs/passing';
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
 import { Button } from '../parts/button';
-import { TextField } from '../parts/field';
+import { TextField } from '../parts/fields/field';
 import { amount } from '../parts/format';
 
 /** An outlet: what it takes and costs, and how it is connected. */

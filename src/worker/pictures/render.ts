@@ -7,7 +7,7 @@ import { printOver, sampleLayer, type PrintLayer, type PrintTexture } from '../.
 import { tintedBase } from '../../core/scene/tint';
 import type { Placed } from '../../core/placement/place';
 import { has, keepDerived, pathOf } from '../../files/store';
-import type { PictureOrder } from '../../services/line/prepare';
+import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { rasterNames } from '../../services/artwork/raster-names';
 import { sceneById, scenesFolder } from '../../services/stockroom/scenes';
 import { Budget } from './budget';

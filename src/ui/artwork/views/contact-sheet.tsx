@@ -15,7 +15,6 @@ export interface Grip {
   open: (id: string) => void;
   toggle: (id: string, range: boolean) => void;
   enlarge: (id: string) => void;
-  drag: (id: string, e: React.DragEvent) => void;
 }
 
 /** Artworks as a photographer's contact sheet; only the rows in view are drawn, so ten thousand scroll as ten do. */
@@ -141,8 +140,7 @@ const Card = memo(
         aria-selected={picked}
         aria-label={a?.name ?? 'artwork'}
         tabIndex={on ? 0 : -1}
-        draggable
-        onDragStart={(e) => grip.drag(id, e)}
+        data-id={id}
         onClick={(e) => (e.ctrlKey || e.metaKey || e.shiftKey ? grip.toggle(id, e.shiftKey) : grip.open(id))}
         onDoubleClick={() => grip.enlarge(id)}
         className={`relative min-w-0 cursor-pointer p-1 ${picked ? 'bg-teal-t' : on ? 'bg-paper2' : ''} ${marked ? 'crop-tl crop-tr crop-bl crop-br' : ''}`}

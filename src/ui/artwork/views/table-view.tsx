@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef } from 'react';
 import type { CardView } from '@/api/views';
 import { bytes } from '../../parts/format';
-import { Table } from '../../parts/table';
+import { Table } from '../../parts/lists/table';
 import type { Grip } from './contact-sheet';
 import { useCardsChange, type Cards } from '../store';
 import { groundStyle } from '../types';
@@ -91,7 +91,6 @@ export function TableView({
         picked,
         press: (id, e) => (e.ctrlKey || e.metaKey || e.shiftKey ? grip.toggle(id, e.shiftKey) : grip.open(id)),
         enlarge: grip.enlarge,
-        drag: grip.drag,
       }}
       columns={[
         {

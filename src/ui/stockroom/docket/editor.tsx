@@ -10,7 +10,7 @@ import type { DocketRow } from '@/services/stockroom/stockroom';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
 import { Button } from '../../parts/button';
-import { schemaResolver } from '../../parts/schema-resolver';
+import { schemaResolver } from '../../parts/fields/schema-resolver';
 import { GoodsContext, type DocketForm } from './form';
 import { NamePart, PlacementPart } from './goods-part';
 import { Result } from './result';

@@ -1,6 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { ChoiceField, NumberField, TextField, Toggles } from '../../parts/field';
+import { NumberField } from '../../parts/fields/amount';
+import { Toggles } from '../../parts/fields/choices';
+import { ChoiceField, TextField } from '../../parts/fields/field';
 import { Part, toggled, useDocketForm, useGoods } from './form';
 
 /** Its name, the blank, and which colours and sizes are offered. */

@@ -6,7 +6,7 @@ import type { SceneSheet } from '@/core/scene/scene';
 import type { TriedView } from '@/api/shapes/stockroom';
 import type { ArtworkView, OutletView } from '@/api/views';
 import { api, sentenceOf } from '../../api';
-import { ChoiceField } from '../../parts/field';
+import { ChoiceField } from '../../parts/fields/field';
 import { amount } from '../../parts/format';
 import { Notice } from '../../parts/notice';
 import { useSettled } from '../../parts/use-settled';

@@ -5,7 +5,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
 import { Button, IconButton } from '../../parts/button';
-import { ChoiceField } from '../../parts/field';
+import { ChoiceField } from '../../parts/fields/field';
 import { Part, useDocketForm, useGoods, type DocketForm } from './form';
 
 const COLOURS = [['featured', 'featured colour'], ...[1, 2, 3, 4, 5].map((n) => [String(n), `colour ${n + 1}`])] as const;

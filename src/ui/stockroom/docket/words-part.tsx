@@ -1,5 +1,7 @@
 'use client';
-import { CheckField, ChoiceField, LongTextField, MoneyField, NumberField, TextField } from '../../parts/field';
+import { MoneyField, NumberField } from '../../parts/fields/amount';
+import { CheckField } from '../../parts/fields/choices';
+import { ChoiceField, LongTextField, TextField } from '../../parts/fields/field';
 import { Part, toggled, useDocketForm, useGoods } from './form';
 
 const MAY_SAY =

@@ -1,10 +1,11 @@
-import type { BlankSpec, DocketSpec } from '../../core/planning/docket';
-import type { OutletRules } from '../../core/rules/rules';
-import type { ArtworkRow } from '../../data/artwork/artworks';
-import type { ProofFields, ProofRow } from '../../data/line/runs';
-import type { OutletRow } from '../../data/outlets/outlets';
-import { prepare, recheck } from './prepare';
-import { payloadOf } from './payload';
+import type { BlankSpec, DocketSpec } from '../../../core/planning/docket';
+import type { OutletRules } from '../../../core/rules/rules';
+import type { ArtworkRow } from '../../../data/artwork/artworks';
+import type { ProofFields, ProofRow } from '../../../data/line/runs';
+import type { OutletRow } from '../../../data/outlets/outlets';
+import { recheck } from './outlet-rules';
+import { prepare } from './prepare';
+import { payloadOf } from '../payload';
 
 const blank: BlankSpec = {
   id: 'tee',

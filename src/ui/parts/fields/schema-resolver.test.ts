@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { DocketBody } from '@/api/shapes/stockroom';
 import { Exactly } from '@/api/shapes/parts';
-import { SHIRT } from '../../../tests/integration/shirt';
+import { SHIRT } from '../../../../tests/integration/shirt';
 import { schemaResolver } from './schema-resolver';
 
 const options = { fields: {}, shouldUseNativeValidation: false } as never;

@@ -33,7 +33,6 @@ export interface RowHands {
   /** Space on the row under the cursor, where rows are picked one by one. */
   pick?: (id: string) => void;
   enlarge?: (id: string) => void;
-  drag?: (id: string, e: React.DragEvent) => void;
 }
 
 /**
@@ -151,8 +150,7 @@ export function Table<T>({
                 role="row"
                 aria-rowindex={v.index + 2}
                 aria-selected={hands.picked && isPicked}
-                draggable={hands.drag && true}
-                onDragStart={hands.drag && ((e) => hands.drag!(r.id, e))}
+                data-id={r.id}
                 onClick={hands.press && ((e) => hands.press!(r.id, e))}
                 onDoubleClick={hands.enlarge && (() => hands.enlarge!(r.id))}
                 className={`absolute left-0 grid w-full items-center gap-3 border-b border-rule2 px-3 ${hands.press ? 'cursor-pointer' : ''} ${isPicked ? 'bg-teal-t' : r.id === openId ? 'bg-paper2 outline-2 -outline-offset-2 outline-teal' : 'hover:bg-paper2'}`}
