@@ -1,7 +1,11 @@
 'use client';
-import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Owner, SignIn } from '@/api/shapes/people';
 import { api, Refusal } from './api';
 import { Button } from './parts/button';
+import { TextField } from './parts/fields/field';
+import { schemaResolver } from './parts/fields/schema-resolver';
+import { Notice } from './parts/notice';
 
 export interface Entry {
   name: string;
@@ -10,6 +14,9 @@ export interface Entry {
   hint?: string;
   complete: string;
 }
+
+/** What the interface for programs takes at each door. */
+const TAKES = { '/session': SignIn, '/owner': Owner };
 
 /** The front door: first start and sign-in share its form. */
 export function Door({
@@ -23,24 +30,19 @@ export function Door({
   lead: string;
   entries: Entry[];
   action: string;
-  path: string;
+  path: keyof typeof TAKES;
 }) {
-  const [fault, setFault] = useState<{ field?: string; sentence: string } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const submit = async (form: FormData) => {
-    setBusy(true);
+  const form = useForm<Record<string, string>>({ resolver: schemaResolver(TAKES[path]) });
+  const { errors, isSubmitting, isSubmitSuccessful } = form.formState;
+  const submit = form.handleSubmit(async (entered) => {
     try {
-      await api('POST', path, Object.fromEntries(form));
+      await api('POST', path, entered);
       window.location.assign('/artwork');
     } catch (error) {
-      setBusy(false);
-      setFault(
-        error instanceof Refusal
-          ? { field: error.field, sentence: error.sentence }
-          : { sentence: 'That did not work. Try again.' },
-      );
+      const { field = 'root', sentence } = error instanceof Refusal ? error : { sentence: 'That did not work. Try again.' };
+      form.setError(field, { message: sentence }, { shouldFocus: true });
     }
-  };
+  });
   return (
     <main className="grid min-h-screen place-items-center p-6">
       <div className="slip w-[420px] px-8 pt-9 pb-7">
@@ -54,27 +56,21 @@ export function Door({
         </div>
         <h1 className="text-[20px]">{title}</h1>
         <p className="mt-1 mb-4 text-soft">{lead}</p>
-        <form action={submit}>
+        <form onSubmit={(e) => void submit(e)} noValidate className="grid gap-3">
           {entries.map((e) => (
-            <label key={e.name} className="mt-3 block">
-              <span className="text-[12px] text-soft">{e.label}</span>
-              <input
-                className="input text-[15px]"
-                name={e.name}
-                type={e.type ?? 'text'}
-                required
-                autoComplete={e.complete}
-                aria-invalid={fault?.field === e.name}
-              />
-              {e.hint && <span className="text-[11.5px] text-soft">{e.hint}</span>}
-            </label>
+            <TextField
+              key={e.name}
+              label={e.label}
+              type={e.type ?? 'text'}
+              autoComplete={e.complete}
+              note={e.hint}
+              problem={errors[e.name]?.message}
+              inputClass="text-[15px]"
+              {...form.register(e.name)}
+            />
           ))}
-          {fault && (
-            <p role="alert" className="mt-4 bg-spot-t px-3 py-2">
-              {fault.sentence}
-            </p>
-          )}
-          <Button tone="go" className="mt-6 w-full justify-center py-2" disabled={busy}>
+          {errors.root && <Notice tone="bad">{errors.root.message}</Notice>}
+          <Button tone="go" className="mt-3 w-full" busy={isSubmitting || isSubmitSuccessful}>
             {action}
           </Button>
         </form>

@@ -14,12 +14,10 @@ const gate = () => {
 describe('a lock that one holds', () => {
   test('is nobody else’s, and is free when the work is done, also when it fails', async () => {
     const [name, { open, opened }] = ['lanes test', gate()];
-    const first = holding(name, () => opened);
-    await until(
-      () => holding(name, () => Promise.resolve()),
-      (mine) => !mine,
-      'the lock to be held',
-    );
+    const began = gate();
+    const first = holding(name, () => (began.open(), opened));
+    await began.opened;
+    expect(await holding(name, () => Promise.resolve())).toBe(false);
     open();
     expect(await first).toBe(true);
     await expect(holding(name, () => Promise.reject(new Error('work failed')))).rejects.toThrow('work failed');
@@ -27,12 +25,9 @@ describe('a lock that one holds', () => {
   });
   test('is free at once when the connection of the one who held it is gone', async () => {
     const [name, { open, opened }] = ['lanes test of a dead one', gate()];
-    const held = holding(name, () => opened);
-    await until(
-      () => holding(name, () => Promise.resolve()),
-      (mine) => !mine,
-      'the lock to be held',
-    );
+    const began = gate();
+    const held = holding(name, () => (began.open(), opened));
+    await began.opened;
     await asOwner(
       (o) =>
       o.query("SELECT pg_terminate_backend(pid) FROM pg_locks WHERE locktype = 'advisory' AND classid = 7003 AND objid = (hashtext($1)::bigint & 4294967295)::oid", [name]), // prettier-ignore

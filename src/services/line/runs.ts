@@ -90,10 +90,12 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
     if (missing) throw new Trouble('not-valid', `${missing} of ${ids.length} artworks are not here.`, 'artworks');
     const dockets = await stock.listDockets(tx);
     const outlets = await listOutlets(tx);
-    const wantedDockets = [...new Set(wish.cells?.map((c) => c.docket) ?? wish.dockets ?? [])].map((d) =>
+    const named = (wish.cells?.map((c) => c.docket) ?? wish.dockets ?? []).map((d) =>
       dockets.find((k) => k.id === d || k.name === d),
     );
-    if (!wantedDockets.length || wantedDockets.includes(undefined))
+    // one may be named twice, by its id and by its name
+    const wantedDockets = new Set(named);
+    if (!wantedDockets.size || wantedDockets.has(undefined))
       throw new Trouble('not-valid', 'Say which dockets: ids or names of dockets that are in the stockroom.', 'dockets');
     const wantedOutlets = wish.cells?.map((c) => c.outlet) ?? wish.outlets ?? outlets.map((o) => o.id);
     const strange = wantedOutlets.find((o) => !outlets.some((k) => k.id === o));
@@ -116,7 +118,7 @@ export async function beginRun(workspace: string, wish: RunWish): Promise<RunRep
     );
     for (const work of works) {
       const cells: { docketId: string; outletId: string }[] = [];
-      for (const docket of wantedDockets as stock.DocketRow[])
+      for (const docket of wantedDockets as Set<stock.DocketRow>)
         for (const outlet of outlets) {
           const wanted = cellsOf
             ? cellsOf.get(`${docket.id}/${outlet.id}`)?.has(work.id)
