@@ -59,7 +59,7 @@ test('dialogs keep WCAG 2.2 AA by day and by night', async ({ page }) => {
   };
   await opened('?', 'Keys and marks');
   await opened('Control+k', 'Command box');
-  await page.getByRole('option').first().click();
+  await page.getByRole('listbox', { name: 'Artworks' }).getByRole('option').first().click();
   await opened('e', 'Change the selection');
   await opened('n', 'Read file names');
   await opened('Delete', 'Delete artwork');

@@ -53,6 +53,7 @@ export const Proof = Named('Proof', {
   problems: Type.Array(Problem),
   artwork: Text,
   docket: Text,
+  plan: Type.String({ description: 'name of the price plan of its docket' }),
   outlet: Text,
   refusal: OrNull(Text),
   outOfDate: Type.Boolean({ description: 'its pictures were made from a file that has been replaced since' }),

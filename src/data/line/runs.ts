@@ -36,6 +36,8 @@ export interface ProofRow {
   problems: Problem[];
   artwork: string;
   docket: string;
+  /** Name of the price plan of its docket. */
+  plan: string;
   outlet: string;
   refusal: string | null;
   /** Its pictures were made from a file that has been replaced since. */
@@ -105,7 +107,7 @@ export const OUT_OF_DATE = `(p.state <> 'drafting' AND EXISTS (SELECT FROM unnes
   AND NOT EXISTS (SELECT FROM artwork t WHERE t.motif_id = a.motif_id AND t.file_sha256 = sha)))`;
 
 const PROOF = `SELECT p.id, p.seq, p.run_id AS "runId", p.artwork_id AS "artworkId", p.docket_id AS "docketId", p.outlet_id AS "outletId", p.state,
-  p.fields, p.colours, p.pictures, p.problems, p.draft, a.name AS artwork, d.name AS docket, o.name AS outlet,
+  p.fields, p.colours, p.pictures, p.problems, p.draft, a.name AS artwork, d.name AS docket, d.spec->'pricePlan'->>'name' AS plan, o.name AS outlet,
   CASE WHEN p.state = 'refused' THEN s.problem END AS refusal, ${OUT_OF_DATE} AS "outOfDate"
   FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id
   JOIN outlet o ON o.id = p.outlet_id AND o.workspace_id = p.workspace_id LEFT JOIN sending s ON s.proof_id = p.id`;

@@ -1,6 +1,7 @@
 'use client';
 import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { ChoiceField, type Option } from '../parts/fields/field';
 import { SearchField } from '../parts/fields/search-field';
 import { COLUMNS, FIRST_COLUMNS } from './views/table-view';
 import { Menu } from '../parts/menu';
@@ -13,6 +14,15 @@ const VIEWS: [View, string, React.ComponentType<{ size?: number }>][] = [
   ['large', 'One large', Maximize2],
   ['pair', 'Side by side', Columns2],
   ['alike', 'Alike', Shapes],
+];
+
+const ORDERS: readonly Option[] = [
+  ['newest', 'arrival, newest first'],
+  ['oldest', 'arrival, oldest first'],
+  'name',
+  'subject',
+  ['largest', 'size'],
+  'lightness',
 ];
 
 /** What is shown and how: search, view, size, order, ground. */
@@ -38,7 +48,6 @@ export function Bar({
     return () => clearTimeout(timer);
   }, [text, search, put]);
   const columns = (search.get('cols') ?? FIRST_COLUMNS).split(',');
-  const select = 'border-b border-rule bg-transparent py-[2px] text-[12.5px]';
   return (
     <div className="px-3.5 pt-2.5 pb-2">
       <div className="flex items-center gap-3">
@@ -97,44 +106,35 @@ export function Bar({
             }))}
           />
         )}
-        <label className="flex items-baseline gap-1.5 text-[12.5px]">
+        <span className="flex items-center gap-1.5 text-[12.5px]">
           <span className="text-soft">on</span>
-          <select
-            aria-label="Ground"
-            className={select}
+          <ChoiceField
+            hideLabel
+            quiet
+            label="Ground"
             value={ground}
             onChange={(e) => put({ ground: e.target.value === 'fitting' ? null : e.target.value })}
-          >
-            <option value="fitting">what suits each</option>
-            <option>paper</option>
-            <option>black</option>
-            <option>chequer</option>
-            <optgroup label="cloth">
-              {cloths.map((c) => (
-                <option key={c.hex} value={c.hex}>
-                  {c.name}
-                </option>
-              ))}
-            </optgroup>
-          </select>
-        </label>
+            options={[
+              ['fitting', 'what suits each'],
+              'paper',
+              'black',
+              'chequer',
+              { group: 'cloth', options: cloths.map((c) => [c.hex, c.name] as const) },
+            ]}
+          />
+        </span>
         {(view === 'contact' || view === 'table') && (
-          <label className="flex items-baseline gap-1.5 text-[12.5px]">
+          <span className="flex items-center gap-1.5 text-[12.5px]">
             <span className="text-soft">in order of</span>
-            <select
-              aria-label="Order"
-              className={select}
+            <ChoiceField
+              hideLabel
+              quiet
+              label="Order"
               value={search.get('sort') ?? 'newest'}
               onChange={(e) => put({ sort: e.target.value === 'newest' ? null : e.target.value })}
-            >
-              <option value="newest">arrival, newest first</option>
-              <option value="oldest">arrival, oldest first</option>
-              <option value="name">name</option>
-              <option value="subject">subject</option>
-              <option value="largest">size</option>
-              <option value="lightness">lightness</option>
-            </select>
-          </label>
+              options={ORDERS}
+            />
+          </span>
         )}
       </div>
     </div>

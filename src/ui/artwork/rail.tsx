@@ -7,7 +7,7 @@ import { act, api } from '../api';
 import { Drawers, Row } from './drawers';
 import { SEARCH_PARTS, type Choices, type Put } from './types';
 import { ColourField } from '../parts/fields/colour';
-import { TextField } from '../parts/fields/field';
+import { ChoiceField, TextField } from '../parts/fields/field';
 
 /** The rail at the left: drawers to look into and to file by dragging, saved searches, and what artworks are. */
 export function Rail({
@@ -148,22 +148,24 @@ function Choice({
   const now = search.get(part) ?? '';
   if (!values.length && !now) return null;
   return (
-    <label className="flex items-baseline gap-2 px-1.5 py-[2px]">
-      <span className="w-[52px] shrink-0 text-soft">{label}</span>
-      <select
-        className={`min-w-0 grow border-b bg-transparent ${now ? 'border-ink font-semibold' : 'border-rule'}`}
+    <div className="flex items-center gap-2 px-1.5 py-[2px]">
+      <span className="w-[52px] shrink-0 text-soft" aria-hidden>
+        {label}
+      </span>
+      <ChoiceField
+        hideLabel
+        quiet
+        label={label}
+        className="grow"
         value={now}
         onChange={(e) => put({ [part]: e.target.value || null })}
-      >
-        <option value="">any</option>
-        {now && !values.some((v) => v.value === now) && <option>{now}</option>}
-        {values.map((v) => (
-          <option key={v.value} value={v.value}>
-            {v.value} ({v.count})
-          </option>
-        ))}
-      </select>
-    </label>
+        options={[
+          ['', 'any'],
+          ...(now && !values.some((v) => v.value === now) ? [now] : []),
+          ...values.map((v) => [v.value, `${v.value} (${v.count})`] as const),
+        ]}
+      />
+    </div>
   );
 }
 

@@ -14,14 +14,12 @@ import { inverse, type Name, type ProofEdit } from './inverse';
 export function ProofSheet({
   proof,
   outlet,
-  plan,
   bindings,
   closer,
   setCloser,
 }: {
   proof: ProofView;
   outlet: OutletView;
-  plan: string;
   bindings: Bindings;
   closer: boolean;
   setCloser: (on: boolean) => void;
@@ -56,7 +54,7 @@ export function ProofSheet({
   const source = (name: 'title' | 'description' | 'tags' | 'prices') =>
     fields[name] && (
       <>
-        <Source from={fields[name].from} plan={name === 'prices' ? plan : undefined} />
+        <Source from={fields[name].from} plan={name === 'prices' ? proof.plan : undefined} />
         {fields[name].from === 'hand' && back(name)}
       </>
     );

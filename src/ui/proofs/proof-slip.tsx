@@ -86,7 +86,7 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
       {shown && (
         <Line
           label={`Price, ${shown.size}`}
-          from={<Source from={fields.prices!.from} plan="docket" />}
+          from={<Source from={fields.prices!.from} plan={proof.plan} />}
           note={amount(shown.priceMinor)}
         >
           <PriceBars price={shown} />

@@ -9,6 +9,7 @@ import { Mark } from '../parts/marks';
 import { Picture } from '../parts/picture';
 import { typing } from '../parts/keyboard';
 import { ProofSheet } from './proof-sheet';
+import { ChoiceField } from '../parts/fields/field';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
 import { usePass } from './passing';
 
@@ -19,12 +20,10 @@ export function ProofStation({
   proofs,
   runs,
   outlets,
-  plans,
 }: {
   proofs: ProofView[];
   runs: { id: string; name: string }[];
   outlets: OutletView[];
-  plans: Record<string, string>;
 }) {
   const router = useRouter();
   const search = useSearchParams();
@@ -112,30 +111,22 @@ export function ProofStation({
             </span>
           </div>
           <div className="mt-1.5 flex items-center gap-2">
-            <select
-              aria-label="Run"
-              className="select min-w-0 grow"
+            <ChoiceField
+              hideLabel
+              label="Run"
+              className="grow"
               value={search.get('run') ?? ''}
               onChange={(e) => filter('run', e.target.value)}
-            >
-              <option value="">every run</option>
-              {runs.map((r) => (
-                <option key={r.id} value={r.id}>
-                  {r.name}
-                </option>
-              ))}
-            </select>
-            <select
-              aria-label="State"
-              className="select w-auto"
+              options={[['', 'every run'], ...runs.map((r) => [r.id, r.name] as const)]}
+            />
+            <ChoiceField
+              hideLabel
+              label="State"
+              className="w-[104px]"
               value={search.get('state') ?? ''}
               onChange={(e) => filter('state', e.target.value)}
-            >
-              <option value="">waiting</option>
-              {['held', 'ready', 'passed', 'refused', 'listed'].map((s) => (
-                <option key={s}>{s}</option>
-              ))}
-            </select>
+              options={[['', 'waiting'], 'held', 'ready', 'passed', 'refused', 'listed']}
+            />
           </div>
           {ready.length > 0 && (
             <div className="mt-2.5 grid">
@@ -163,7 +154,6 @@ export function ProofStation({
           key={proof.id}
           proof={proof}
           outlet={outlets.find((o) => o.id === proof.outletId)!}
-          plan={plans[proof.docketId] ?? ''}
           bindings={bindings}
           closer={closer}
           setCloser={setCloser}

@@ -160,7 +160,7 @@ export function Stockroom({
 
 function Heading({ word, about, children }: { word: string; about: string; children?: React.ReactNode }) {
   return (
-    <div className="mt-5 mb-2 flex items-end gap-3 border-b-[1.5px] border-ink pb-1.5">
+    <div className="mt-4 mb-2 flex min-h-[42px] items-end gap-3 border-b-[1.5px] border-ink pb-1.5">
       <h2 className="text-[17px] leading-none">{word}</h2>
       <span className="grow text-soft">{about}</span>
       {children}

@@ -3,7 +3,6 @@ import { visitor } from '@/app/visitor';
 import { listProofs } from '@/services/line/proofs';
 import { listRuns } from '@/services/line/runs';
 import { outlets } from '@/services/outlets/outlets';
-import { dockets } from '@/services/stockroom/stockroom';
 import { outletView, proofView } from '@/api/views';
 import { ProofStation } from '@/ui/proofs/station';
 
@@ -29,17 +28,12 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
       (wanted ? wanted.includes(p.id.slice(0, 8)) : true) &&
       ((known ?? wanted ?? state) ? true : openIsWaiting || !open ? WAITING.includes(p.state) : p.id === open),
   );
-  const [runs, houses, forms] = [
-    await listRuns(caller.workspace),
-    await outlets(caller.workspace),
-    await dockets(caller.workspace),
-  ];
+  const [runs, houses] = [await listRuns(caller.workspace), await outlets(caller.workspace)];
   return (
     <ProofStation
       proofs={proofs.map(proofView)}
       runs={runs.map((r) => ({ id: r.id, name: r.name }))}
       outlets={houses.map(outletView)}
-      plans={Object.fromEntries(forms.map((d) => [d.id, d.spec.pricePlan.name]))}
     />
   );
 }

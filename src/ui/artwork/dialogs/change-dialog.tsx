@@ -8,6 +8,7 @@ import { count } from '../../parts/format';
 import { Dialog } from '../../parts/dialog';
 import { useSettled } from '../../parts/use-settled';
 import { Button } from '../../parts/button';
+import { ChoiceField, TextField } from '../../parts/fields/field';
 
 const FIELDS = {
   subject: 'Subject is',
@@ -107,35 +108,33 @@ export function ChangeDialog({
       >
         <h2 className="mb-3 text-[19px]">Change {count(ids.length, 'artwork')}</h2>
         <div className="flex items-end gap-3">
-          <select
-            aria-label="What to change"
-            className="select w-auto"
+          <ChoiceField
+            hideLabel
+            label="What to change"
+            className="w-[220px] shrink-0"
             value={field}
             onChange={(e) => {
               setField(e.target.value as Field);
               setValue(VALUES[e.target.value as Field]?.[0] ?? '');
             }}
-          >
-            {Object.entries(FIELDS).map(([f, word]) => (
-              <option key={f} value={f}>
-                {word}
-              </option>
-            ))}
-          </select>
+            options={Object.entries(FIELDS)}
+          />
           {VALUES[field] ? (
-            <select aria-label="Value" className="select grow" value={value} onChange={(e) => setValue(e.target.value)}>
-              {VALUES[field].map((v) => (
-                <option key={v} value={v}>
-                  {v || 'nobody in particular'}
-                </option>
-              ))}
-            </select>
+            <ChoiceField
+              hideLabel
+              label="Value"
+              className="grow"
+              value={value}
+              onChange={(e) => setValue(e.target.value)}
+              options={VALUES[field].map((v) => [v, v || 'nobody in particular'] as const)}
+            />
           ) : (
             field !== 'nameFromFile' && (
-              <input
+              <TextField
+                hideLabel
                 autoFocus
-                aria-label="Value"
-                className="input grow"
+                label="Value"
+                className="grow"
                 list={field === 'drawer' ? 'drawer-paths' : undefined}
                 placeholder={
                   /Marks|eywords/.test(field)
@@ -150,10 +149,11 @@ export function ChangeDialog({
             )
           )}
           {field === 'replace' && (
-            <input
-              aria-label="By"
+            <TextField
+              hideLabel
+              label="By"
               placeholder="by"
-              className="input w-[180px]"
+              className="w-[180px]"
               value={put}
               onChange={(e) => setPut(e.target.value)}
             />

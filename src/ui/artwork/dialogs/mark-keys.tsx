@@ -4,6 +4,7 @@ import type { ArtworkSettings, MarkKeys } from '@/services/artwork/searches';
 import { act, api } from '../../api';
 import { Dialog } from '../../parts/dialog';
 import { Button } from '../../parts/button';
+import { ChoiceField, TextField } from '../../parts/fields/field';
 
 const FIELDS = ['mark', 'audience', 'occasion', 'subject'] as const;
 const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
@@ -64,19 +65,16 @@ export function MarkKeysDialog({ keys, close }: { keys: MarkKeys; close: () => v
           {KEYS.map((k) => (
             <div key={k} className="contents">
               <span className="key text-center">{k}</span>
-              <select
-                aria-label={`Field of key ${k}`}
-                className="border-b border-rule bg-transparent"
+              <ChoiceField
+                hideLabel
+                label={`Field of key ${k}`}
                 value={draft[k]?.field ?? 'mark'}
                 onChange={(e) => put(k, { field: e.target.value as 'mark' })}
-              >
-                {FIELDS.map((f) => (
-                  <option key={f}>{f}</option>
-                ))}
-              </select>
-              <input
-                aria-label={`Value of key ${k}`}
-                className="input"
+                options={FIELDS}
+              />
+              <TextField
+                hideLabel
+                label={`Value of key ${k}`}
                 value={draft[k]?.value ?? ''}
                 onChange={(e) => put(k, { value: e.target.value })}
               />

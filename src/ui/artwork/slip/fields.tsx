@@ -1,4 +1,5 @@
 'use client';
+import { ChoiceField } from '../../parts/fields/field';
 import { Line } from '../../parts/slip';
 
 /** Where a field comes from, as a small word beside it. */
@@ -74,12 +75,13 @@ export function SlipPick({
   return (
     <div className="[&>div]:mt-0">
       <Line label={label} from={<From source={source} />}>
-        <select className="select" aria-label={label.toLowerCase()} value={value} onChange={(e) => save(e.target.value)}>
-          <option value="">{empty}</option>
-          {values.map((v) => (
-            <option key={v}>{v}</option>
-          ))}
-        </select>
+        <ChoiceField
+          hideLabel
+          label={label.toLowerCase()}
+          value={value}
+          onChange={(e) => save(e.target.value)}
+          options={[['', empty], ...values]}
+        />
       </Line>
     </div>
   );
@@ -105,19 +107,13 @@ export function Measure({
   return (
     <div className="[&>div]:mt-0" title={note}>
       <Line label={label} from={byHand ? <From source="hand" /> : null}>
-        <select
-          className="select"
-          aria-label={label.toLowerCase()}
+        <ChoiceField
+          hideLabel
+          label={label.toLowerCase()}
           value={value}
           onChange={(e) => save(e.target.value === measured ? null : e.target.value)}
-        >
-          {values.map((v) => (
-            <option key={v} value={v}>
-              {v}
-              {byHand && v === measured ? ' (measured)' : ''}
-            </option>
-          ))}
-        </select>
+          options={values.map((v) => [v, byHand && v === measured ? `${v} (measured)` : v] as const)}
+        />
       </Line>
     </div>
   );

@@ -1,10 +1,12 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { ArtworkView } from '@/api/views';
+import { CheckField } from '../../parts/fields/choices';
 import { useLive } from '../store';
 import { groundStyle } from '../types';
 
 const OVERLAYS = ['trim', 'words', 'specks'] as const;
+const OVERLAY_WORDS = { trim: 'trim box', words: 'words', specks: 'specks' };
 type Overlay = (typeof OVERLAYS)[number];
 
 /** One artwork as large as the screen, with what was found in it drawn over it; zoom is one key. */
@@ -102,10 +104,7 @@ export function LargeView({ id, ground }: { id: string; ground: string }) {
         </button>
         <span className="text-soft">show</span>
         {OVERLAYS.map((o) => (
-          <label key={o} className="flex items-center gap-1.5">
-            <input type="checkbox" checked={over.has(o)} onChange={() => toggle(o)} />
-            {{ trim: 'trim box', words: 'words', specks: 'specks' }[o]}
-          </label>
+          <CheckField key={o} label={OVERLAY_WORDS[o]} checked={over.has(o)} onChange={() => toggle(o)} />
         ))}
         <span className="ml-auto text-soft">
           {a.widthPx} × {a.heightPx} px · working copy shown

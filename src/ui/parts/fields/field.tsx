@@ -81,28 +81,43 @@ export const LongTextField = ({
 );
 
 export type Option = string | readonly [value: string, word: string];
+/** Options that belong together, under a word. */
+export interface OptionGroup {
+  group: string;
+  options: readonly Option[];
+}
 
-/** One of several values. */
+const choices = (options: readonly (Option | OptionGroup)[]): React.ReactNode =>
+  options.map((o) => {
+    if (typeof o === 'object' && 'group' in o)
+      return (
+        <optgroup key={o.group} label={o.group}>
+          {choices(o.options)}
+        </optgroup>
+      );
+    const [value, word] = typeof o === 'string' ? [o, o] : o;
+    return (
+      <option key={value} value={value}>
+        {word}
+      </option>
+    );
+  });
+
+/** One of several values; `quiet` where it stands within a line of words. */
 export const ChoiceField = ({
   label,
   hideLabel,
   note,
   problem,
   options,
+  quiet = false,
   className,
   ...select
-}: Told & { options: readonly Option[] } & React.ComponentProps<'select'>) => (
+}: Told & { options: readonly (Option | OptionGroup)[]; quiet?: boolean } & React.ComponentProps<'select'>) => (
   <Field {...{ label, hideLabel, note, problem, className }}>
     {(wired) => (
-      <select {...wired} className="select" {...select}>
-        {options.map((o) => {
-          const [value, word] = typeof o === 'string' ? [o, o] : o;
-          return (
-            <option key={value} value={value}>
-              {word}
-            </option>
-          );
-        })}
+      <select {...wired} className={`select ${quiet ? 'select-sm border-rule bg-transparent' : ''}`} {...select}>
+        {choices(options)}
       </select>
     )}
   </Field>
