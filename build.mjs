@@ -11,6 +11,7 @@ const programs = {
   standins: 'standins/main.ts',
   demo: 'demo/main.ts',
   bench: 'bench/main.ts',
+  trial: 'trial/main.ts',
   scenes: 'tools/scenes/main.ts',
 };
 

@@ -20,7 +20,13 @@ export default {
     {
       ...base,
       displayName: 'unit',
-      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/standins/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
+      testMatch: [
+        '<rootDir>/src/**/*.test.ts',
+        '<rootDir>/standins/**/*.test.ts',
+        '<rootDir>/demo/**/*.test.ts',
+        '<rootDir>/bin/**/*.test.ts',
+        '<rootDir>/trial/**/*.test.ts',
+      ],
     },
     { ...base, displayName: 'integration', testMatch: ['<rootDir>/tests/integration/**/*.test.ts'] },
   ],

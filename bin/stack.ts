@@ -6,6 +6,7 @@ import net from 'node:net';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { migrate } from '../src/data/migrate';
+import { BoundedLog } from './bounded-log';
 import { Plain, startCluster, type Cluster } from './cluster';
 
 export const ROOT = path.dirname(import.meta.dirname);
@@ -66,6 +67,8 @@ export interface StackOptions {
   port: number;
   demo: boolean;
   durable: boolean;
+  /** A name beside the loopback's own under which the house may be asked, from other machines too. */
+  host?: string;
   log: (line: string) => void;
 }
 
@@ -81,19 +84,34 @@ export interface Stack {
   pid: (part: Part) => number;
   restartDatabase: () => Promise<void>;
   stop: () => Promise<void>;
-  /** Resolves with a reason when a part keeps dying. */
+  /** Resolves with a reason when the database cannot be brought back. */
   lost: Promise<string>;
 }
 
-const PROGRAMS: Record<Part, (port: number) => string[]> = {
+/** A part that ends is begun again: at once, then later and later while it keeps ending. */
+const FIRST_WAIT_MS = 300;
+const LONGEST_WAIT_MS = 20_000;
+const DATABASE_TRIES = 5;
+
+/** What a part need not know is not told to it: only the worker has the queue's own address, which is the owner's. */
+const HIDDEN: Record<Part, string[]> = {
+  standins: ['DATABASE_URL', 'QUEUE_URL', 'SEAL_KEY'],
+  worker: [],
+  web: ['QUEUE_URL'],
+};
+
+const PROGRAMS: Record<Part, (o: StackOptions) => string[]> = {
   standins: () => ['dist/standins.mjs'],
   worker: () => ['dist/worker.mjs'],
-  web: (port) => ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+  web: ({ port, host }) => ['node_modules/next/dist/bin/next', 'start', '-H', host ? '0.0.0.0' : '127.0.0.1', '-p', String(port)],
 };
 
 /** Starts database, stand-ins, worker and web server, in this order, and keeps them running. */
 export async function startStack(o: StackOptions): Promise<Stack> {
-  fs.mkdirSync(o.folder, { recursive: true, mode: 0o755 });
+  // what is written from here on is nobody else's to read; the user of the database passes through the folder
+  process.umask(0o077);
+  fs.mkdirSync(o.folder, { recursive: true });
+  fs.chmodSync(o.folder, 0o711);
   const lock = holdFolder(o.folder);
   const keys = await keysOf(o.folder);
   if (!(await portIsFree(o.port)))
@@ -102,6 +120,7 @@ export async function startStack(o: StackOptions): Promise<Stack> {
     throw new Plain(
       `Port ${keys.standinsPort}, where the stand-in outlets stood, is taken by another program. Stop that, or change standinsPort in ${o.folder}/keys.json.`,
     );
+  const log = new BoundedLog(path.join(o.folder, 'programs.log'));
   const start = () =>
     startCluster({ folder: o.folder, port: keys.databasePort, password: keys.databasePassword, durable: o.durable, log: o.log });
   let cluster: Cluster = await start();
@@ -111,7 +130,22 @@ export async function startStack(o: StackOptions): Promise<Stack> {
   let lose: (reason: string) => void = () => undefined;
   const lost = new Promise<string>((resolve) => (lose = resolve));
   const watchDatabase = () =>
-    cluster.child.once('exit', () => stopping || restarting || lose('the database ended; database.log says why'));
+    cluster.child.once('exit', () => {
+      if (!stopping && !restarting) void bringBack();
+    });
+  // the web server answers with a sentence meanwhile
+  const bringBack = async () => {
+    for (let i = 1; i <= DATABASE_TRIES && !stopping; i++) {
+      await sleep(FIRST_WAIT_MS * i);
+      try {
+        cluster = await start();
+        return watchDatabase();
+      } catch (error) {
+        log.write(`database: ${(error as Error).message}\n`);
+      }
+    }
+    lose('the database ended and cannot be started again; database.log says why');
+  };
 
   const ownerUrl = cluster.url('app', keys.databasePassword);
   const base = `http://127.0.0.1:${o.port}`;
@@ -130,24 +164,26 @@ export async function startStack(o: StackOptions): Promise<Stack> {
     PRESS_ROOT: ROOT,
     PRESS_DEMO: o.demo ? '1' : '0',
     PRESS_URL: base,
+    PRESS_HOSTS: o.host ?? '',
   };
-  const log = fs.openSync(path.join(o.folder, 'programs.log'), 'a');
-  const deaths: number[] = [];
+  const deaths: Record<Part, number[]> = { standins: [], worker: [], web: [] };
   const run = (part: Part) => {
-    const child = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, ...PROGRAMS[part](o.port)], {
+    const child = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, ...PROGRAMS[part](o)], {
       cwd: ROOT,
       // the allocator's many arenas keep what decoders gave back
-      env: { ...process.env, ...env, MALLOC_ARENA_MAX: '2' },
+      env: without({ ...process.env, ...env, MALLOC_ARENA_MAX: '2' }, HIDDEN[part]),
       detached: true,
-      stdio: ['ignore', log, log],
+      stdio: ['ignore', 'pipe', 'pipe'],
     });
+    for (const out of [child.stdout, child.stderr]) log.follow(out);
     running.set(part, child);
     child.once('exit', (code, signal) => {
       if (stopping) return;
-      deaths.push(Date.now());
-      if (deaths.filter((t) => t > Date.now() - 60_000).length > 12)
-        return lose(`the ${part} keeps ending (${signal ?? code}); ${o.folder}/programs.log says why`);
-      setTimeout(() => stopping || run(part), 300);
+      // one part that keeps ending takes no other with it
+      deaths[part] = [...deaths[part].filter((t) => t > Date.now() - 60_000), Date.now()];
+      const wait = Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** Math.max(0, deaths[part].length - 4));
+      log.write(`the ${part} ended (${signal ?? code}); begun again in ${wait} ms\n`);
+      setTimeout(() => stopping || run(part), wait);
     });
   };
   const stop = async () => {
@@ -162,7 +198,6 @@ export async function startStack(o: StackOptions): Promise<Stack> {
       clearTimeout(hard);
     }
     await cluster.stop();
-    fs.closeSync(log);
     lock();
   };
   try {
@@ -193,6 +228,9 @@ export async function startStack(o: StackOptions): Promise<Stack> {
     lost,
   };
 }
+
+const without = (env: NodeJS.ProcessEnv, names: string[]): NodeJS.ProcessEnv =>
+  Object.fromEntries(Object.entries(env).filter(([name]) => !names.includes(name))) as NodeJS.ProcessEnv;
 
 /** One start per data folder. A lock left by a start that crashed is taken over. */
 function holdFolder(folder: string): () => void {

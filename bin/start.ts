@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { closeDatabase } from '../src/data/database';
-import { adoptToken, demoWorkspace } from '../src/services/people/access';
+import { adoptToken, claimCode, demoWorkspace, hasAnyAccount } from '../src/services/people/access';
 import { openStockroom } from '../src/services/stockroom/setup';
 import { ensureBuilt } from './built';
 import { Plain } from './cluster';
@@ -11,27 +11,30 @@ import { ROOT, startStack, type Stack } from './stack';
 const began = Date.now();
 const log = (line: string) => console.log(`  ${line}`);
 
-const USAGE = 'Usage: ./start [--empty] [--port N] [--data DIR]';
+const USAGE = 'Usage: ./start [--empty [--host NAME]] [--port N] [--data DIR]';
 
 function options() {
   try {
     const { values } = parseArgs({
       options: {
         empty: { type: 'boolean', default: false },
+        host: { type: 'string' },
         port: { type: 'string', default: '4500' },
         data: { type: 'string', default: path.join(ROOT, 'data') },
       },
     });
     const port = Number(values.port);
     if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Error('port');
-    return { empty: values.empty, port, folder: path.resolve(values.data) };
+    // the demo is entered without signing in, so it is for this machine alone
+    if (values.host !== undefined && (!values.empty || !/^[a-z0-9.-]{1,253}$/i.test(values.host))) throw new Error('host');
+    return { empty: values.empty, host: values.host, port, folder: path.resolve(values.data) };
   } catch {
     console.error(USAGE);
     process.exit(2);
   }
 }
 
-const { empty, port, folder } = options();
+const { empty, host, port, folder } = options();
 let stack: Stack | undefined;
 let starting: Promise<Stack> | undefined;
 let stopping = false;
@@ -54,7 +57,7 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal
 try {
   console.log('Union Press');
   ensureBuilt(ROOT, log);
-  starting = startStack({ folder, port, demo: !empty, durable: true, log });
+  starting = startStack({ folder, port, demo: !empty, durable: true, host, log });
   stack = await starting;
   Object.assign(process.env, stack.env);
   if (!empty) {
@@ -69,9 +72,10 @@ try {
     });
     process.once('exit', () => demo.kill());
   }
+  const claim = (await hasAnyAccount()) ? '' : `\n  Code      ${claimCode()} (for whoever makes the owner’s account)`;
   console.log(`
   Address   ${stack.base}
-  API       ${stack.base}/api/v1/openapi.json${empty ? '' : `\n  Token     ${stack.token}`}
+  API       ${stack.base}/api/v1/openapi.json${empty ? '' : `\n  Token     ${stack.token}`}${claim}
   Outlets   ${stack.standins}/kestrel/fair   ${stack.standins}/quayside/shop
   Data      ${folder}
 ${empty ? '\n  Open the address to make the owner’s account; tokens for the API are made in the stockroom.\n' : ''}

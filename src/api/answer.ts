@@ -1,3 +1,4 @@
+import { covers } from '@/core/scopes';
 import { Trouble } from '@/services/trouble';
 import { whoAsks } from './caller';
 import { bodyOf, faultIn, paramsOf, queryOf } from './check';
@@ -7,11 +8,26 @@ import { find } from './table';
 
 const BASE = '/api/v1';
 
-/** A browser says where a request comes from (W3C Fetch Metadata); one that another site began is not taken. */
-const fromElsewhere = (request: Request): boolean => {
+/** Names under which this house may be asked: the loopback's own, and those that `./start --host` names. */
+const hostNames = (): string[] =>
+  ['127.0.0.1', 'localhost', '[::1]', ...(process.env.PRESS_HOSTS ?? '').split(',')].filter(Boolean);
+
+/**
+ * What speaks against a change, or null: asked under a strange name (a site that points its own name at this machine), or begun by
+ * another site: a browser says so in Sec-Fetch-Site (W3C Fetch Metadata) or Origin.
+ */
+function whyNotFromThere(request: Request): string | null {
+  if (request.method === 'GET' || request.method === 'HEAD') return null;
+  const host = request.headers.get('host') ?? '';
+  if (!hostNames().includes(host.replace(/:\d+$/, '')))
+    return 'This house does not go by that name. Start it with --host to give it one.';
   const site = request.headers.get('sec-fetch-site');
-  return request.method !== 'GET' && site !== null && site !== 'same-origin' && site !== 'none';
-};
+  const origin = request.headers.get('origin');
+  const elsewhere = site !== null && site !== 'same-origin' && site !== 'none';
+  if (elsewhere || (origin !== null && origin.replace(/^https?:\/\//, '') !== host))
+    return 'This request came from another site.';
+  return null;
+}
 
 /** Answers one request below `/api/v1`, whatever it is. */
 export const answerApi = (request: Request): Promise<Response> =>
@@ -25,9 +41,12 @@ export const answerApi = (request: Request): Promise<Response> =>
       return problemResponse(new Trouble('no-such-method', `This can be asked by ${allow} only.`), { allow });
     }
     const { route } = found;
-    if (fromElsewhere(request)) throw new Trouble('not-allowed', 'This request came from another site.');
+    const strange = whyNotFromThere(request);
+    if (strange) throw new Trouble('not-allowed', strange);
     const caller = route.open ? null : await whoAsks();
     if (!route.open && !caller) throw new Trouble('not-signed-in', 'Sign in, or send a token: Authorization: Bearer up_….');
+    if (caller && !covers(caller.scope, route.needs))
+      throw new Trouble('not-allowed', `This token is for “${caller.scope}” only; this needs “${route.needs}”.`);
     const asked = {
       caller,
       workspace: caller?.workspace,

@@ -6,8 +6,9 @@ const SESSION_SECONDS = 30 * 86_400;
 
 /** Who is asking: an API token, a session cookie, or the demo on loopback. Null for strangers. */
 export async function whoAsks(): Promise<Caller | null> {
-  const bearer = (await headers()).get('authorization')?.match(/^Bearer (.+)$/)?.[1];
-  if (bearer) return callerOf(bearer);
+  const told = (await headers()).get('authorization');
+  // whoever says who they are is that or nobody: never the demo (RFC 6750, section 2.1; the scheme's case does not count)
+  if (told !== null) return callerOf(/^Bearer +(\S+)$/i.exec(told.trim())?.[1]);
   const caller = await callerOf((await cookies()).get(SESSION_COOKIE)?.value);
   return caller ?? ((await onLoopback()) ? demoCaller() : null);
 }

@@ -1,4 +1,5 @@
 import { Type, type Static, type TObject, type TProperties, type TSchema } from '@sinclair/typebox';
+import type { Scope } from '@/core/scopes';
 import type { Caller } from '@/services/people/access';
 
 /**
@@ -12,6 +13,8 @@ export interface Route {
   does: string;
   /** May be asked by anyone: everything else is for those who are signed in or send a token. */
   open: boolean;
+  /** What a token must be for. */
+  needs: Scope;
   params: TObject;
   query: TObject;
   body: TSchema | null;
@@ -45,6 +48,8 @@ interface Told<P extends TProperties, Q extends TProperties, B extends TSchema> 
   body?: B;
   status?: number;
   open?: boolean;
+  /** Where it is not looking (GET) or preparing (all else). */
+  needs?: Scope;
 }
 type Work<P extends TProperties, Q extends TProperties, B extends TSchema, A> = (
   asked: Asked<Fields<P>, Fields<Q>, Static<B>>,
@@ -61,6 +66,7 @@ const routeOf = (
   path,
   does: told.does,
   open: told.open ?? false,
+  needs: told.needs ?? (method === 'GET' || method === 'HEAD' ? 'read' : 'prepare'),
   params: Type.Object(told.params ?? {}),
   query: Type.Object(told.query ?? {}),
   body: told.body ?? null,

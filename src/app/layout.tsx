@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import localFont from 'next/font/local';
+import { headers } from 'next/headers';
 import './globals.css';
 
 const besley = localFont({
@@ -19,11 +20,13 @@ export const metadata: Metadata = { title: { default: 'Union Press', template: '
 // before the first paint: the theme that was chosen, else the system's
 const THEME = `document.documentElement.dataset.theme=localStorage.getItem('press-theme')||(matchMedia('(prefers-color-scheme: dark)').matches?'night':'day')`;
 
-export default function Layout({ children }: { children: React.ReactNode }) {
+export default async function Layout({ children }: { children: React.ReactNode }) {
+  // only scripts with the nonce of their own answer run; the browser hides it from the page
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en" className={`${besley.variable} ${archivo.variable}`} suppressHydrationWarning>
       <head>
-        <script dangerouslySetInnerHTML={{ __html: THEME }} />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: THEME }} />
       </head>
       <body>{children}</body>
     </html>

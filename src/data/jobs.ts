@@ -2,8 +2,8 @@ import { rows, type Tx } from './database';
 
 /** Work that a worker does, with what it needs to know beside the workspace. */
 export interface Jobs {
-  /** Reads a file, makes its small pictures, measures it. */
-  'artwork.measure': { artworkId: string };
+  /** Reads a file, makes its small pictures, measures it; `slow` when it is known to take long. */
+  'artwork.measure': { artworkId: string; slow?: boolean };
   'artwork.words': { artworkId: string };
   'parcel.unpack': { parcelId: string };
   /** Drafts what waits of one artwork in a run, so that each file is decoded once. */
@@ -23,26 +23,31 @@ interface Way<J> {
   /** Two jobs of one key are one: the later takes the earlier's place. `left_over()` in the migrations knows these keys. */
   key: (job: J) => string;
   /** Jobs of one queue run one after another. */
-  queue?: (job: J) => string;
+  queue?: (job: J) => string | undefined;
   /** Less is sooner; 0 where nothing is said. */
-  urgency?: number;
+  urgency?: (job: J) => number;
 }
 const lane = ({ workspace, outletId }: Job<'outlet.lane'>) => `outlet:${workspace}:${outletId}`;
 
 const WAYS: { [N in JobName]: Way<Job<N>> } = {
-  'artwork.measure': { key: (j) => `measure:${j.artworkId}` },
+  'artwork.measure': {
+    key: (j) => `measure:${j.artworkId}`,
+    // one slow file at a time: the others go on beside it
+    queue: (j) => (j.slow ? 'slow-files' : undefined),
+    urgency: (j) => (j.slow ? 5 : 0),
+  },
   'artwork.words': {
     key: (j) => `words:${j.artworkId}`,
     // two at a time: more would only take the worker's places from pictures and sending
     queue: (j) => `words:${parseInt(j.artworkId.slice(0, 2), 16) % 2}`,
-    urgency: 10,
+    urgency: () => 10,
   },
   'parcel.unpack': { key: (j) => `unpack:${j.parcelId}` },
   'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}` },
   'proof.pictures': { key: (j) => `pictures:${j.proofId}` },
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
   // in the outlet's lane, behind what is to be sent
-  'outlet.look': { key: (j) => `look:${j.workspace}:${j.outletId}`, queue: lane, urgency: 5 },
+  'outlet.look': { key: (j) => `look:${j.workspace}:${j.outletId}`, queue: lane, urgency: () => 5 },
   'outlet.rules': { key: (j) => `rules:${j.workspace}:${j.outletId}` },
 };
 
@@ -55,7 +60,7 @@ export async function addJob<N extends JobName>(tx: Tx, name: N, job: Job<N>, de
     way.queue?.(job) ?? null,
     way.key(job),
     Math.ceil(delaySeconds),
-    way.urgency ?? 0,
+    way.urgency?.(job) ?? 0,
   ]);
 }
 

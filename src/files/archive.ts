@@ -1,18 +1,7 @@
-import { open } from 'node:fs/promises';
+import { open, stat } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
 import { openPromise, type Entry, type ZipFile } from 'yauzl';
-
-/** What an archive may hold; more is refused before it fills the disk. */
-export const ARCHIVE_LIMITS = {
-  files: 5000,
-  fileBytes: 250 * 1024 * 1024,
-  totalBytes: 20 * 1024 ** 3,
-  /** Pictures hardly shrink in an archive; what grows this much from at least `ratioFrom` bytes was made to do harm. */
-  ratio: 400,
-  ratioFrom: 10 * 1024 * 1024,
-  depth: 12,
-  nameLength: 240,
-} as const;
+import { inBytes, LIMITS } from '../core/limits';
 
 /** An archive that cannot be used, or one file in it; the message is a sentence without the archive's name. */
 export class ArchiveTrouble extends Error {}
@@ -21,6 +10,8 @@ export class ArchiveTrouble extends Error {}
 export interface ArchiveFile {
   path: string;
   bytes: number;
+  /** Why this one cannot be unpacked, as the end of a sentence; it stops no other. */
+  trouble: string | null;
   open: () => Promise<Readable>;
 }
 
@@ -29,7 +20,7 @@ const CLUTTER = /(^|\/)(__MACOSX\/|\.DS_Store$|Thumbs\.db$|desktop\.ini$|\._)/i;
 
 /**
  * Opens a ZIP and lists its files without unpacking any. Paths that would leave the archive are refused by the reader;
- * names, number, sizes and growth are held to ARCHIVE_LIMITS. Throws ArchiveTrouble.
+ * names, number, sizes and growth are held to the table of limits. Throws ArchiveTrouble.
  */
 export async function openArchive(path: string): Promise<{ files: ArchiveFile[]; close: () => void }> {
   let zip: ZipFile;
@@ -41,16 +32,20 @@ export async function openArchive(path: string): Promise<{ files: ArchiveFile[];
   const files: ArchiveFile[] = [];
   try {
     let total = 0;
+    const { size } = await stat(path);
     for await (const entry of zip.eachEntry()) {
       if (entry.fileName.endsWith('/') || CLUTTER.test(entry.fileName)) continue;
-      refuseStrange(entry);
-      total += entry.uncompressedSize;
-      if (files.length >= ARCHIVE_LIMITS.files)
-        throw new ArchiveTrouble(`holds more than ${ARCHIVE_LIMITS.files} files; pack it in parts`);
-      if (total > ARCHIVE_LIMITS.totalBytes) throw new ArchiveTrouble('unpacks to more than 20 GB; pack it in parts');
+      const trouble = troubleOf(entry);
+      if (!trouble) total += entry.uncompressedSize;
+      if (files.length >= LIMITS.archiveFiles)
+        throw new ArchiveTrouble(`holds more than ${LIMITS.archiveFiles} files; pack it in parts`);
+      if (total > LIMITS.archiveTotalBytes)
+        throw new ArchiveTrouble(`unpacks to more than ${inBytes(LIMITS.archiveTotalBytes)}; pack it in parts`);
+      if (grows(total, size)) throw new ArchiveTrouble(`would grow more than ${LIMITS.archiveGrowth} times; it was not opened`);
       files.push({
         path: entry.fileName,
         bytes: entry.uncompressedSize,
+        trouble,
         open: () => zip.openReadStreamPromise(entry),
       });
     }
@@ -67,17 +62,28 @@ export async function openArchive(path: string): Promise<{ files: ArchiveFile[];
   return { files, close: () => zip.close() };
 }
 
-function refuseStrange(entry: Entry): void {
-  const { fileName: name, uncompressedSize: bytes, compressedSize: packed } = entry;
-  if (entry.isEncrypted()) throw new ArchiveTrouble('is locked with a password; pack it without one');
-  if (name.length > ARCHIVE_LIMITS.nameLength)
-    throw new ArchiveTrouble(`holds a path of ${name.length} letters; shorten its folders’ names`);
-  if (name.split('/').length - 1 > ARCHIVE_LIMITS.depth)
-    throw new ArchiveTrouble(`holds folders more than ${ARCHIVE_LIMITS.depth} deep; pack it flatter`);
-  if (bytes > ARCHIVE_LIMITS.ratioFrom && bytes / Math.max(1, packed) > ARCHIVE_LIMITS.ratio)
-    throw new ArchiveTrouble(
-      `holds ${name.split('/').at(-1)}, which would grow more than ${ARCHIVE_LIMITS.ratio} times; it was not opened`,
-    );
+/** Methods of compression (PKWARE APPNOTE 6.3, section 4.4.5). */
+const STORED = 0;
+const DEFLATED = 8;
+/** Bit 0 of the general purpose flag (section 4.4.4). */
+const ENCRYPTED = 1;
+
+const grows = (bytes: number, packed: number): boolean =>
+  bytes > LIMITS.archiveGrowthFrom && bytes / Math.max(1, packed) > LIMITS.archiveGrowth;
+
+/** What speaks against one file, before any of it is unpacked. */
+function troubleOf({ fileName: name, uncompressedSize: bytes, compressedSize: packed, ...entry }: Entry): string | null {
+  if ((entry.generalPurposeBitFlag & ENCRYPTED) !== 0) return 'is locked with a password; pack it without one';
+  if (![STORED, DEFLATED].includes(entry.compressionMethod))
+    return 'is packed by a method that is not read here; pack it as a plain ZIP';
+
+  if (/[\0-\x1f]/.test(name)) return 'has control characters in its name';
+  if (name.length > LIMITS.pathLength) return `has a path of ${name.length} letters; shorten its folders’ names`;
+  if (name.split('/').length - 1 > LIMITS.archiveDepth)
+    return `lies in folders more than ${LIMITS.archiveDepth} deep; pack it flatter`;
+  if (bytes > LIMITS.fileBytes) return `is larger than ${inBytes(LIMITS.fileBytes)}`;
+  if (grows(bytes, packed)) return `would grow more than ${LIMITS.archiveGrowth} times`;
+  return null;
 }
 
 /** Does an archive begin as OpenRaster asks: with a stored file `mimetype` that says image/openraster? */

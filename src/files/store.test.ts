@@ -4,12 +4,17 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { seal, unseal } from './seal';
-import { derivedName, has, keepDerived, keepOriginal, pathOf, read } from './store';
+import { derivedName, has, keepDerived, keepArrived, arrive, dropArrived, hasRoom, pathOf, read } from './store';
 
 const folder = mkdtempSync(join(tmpdir(), 'press-files-'));
 process.env.FILES_DIR = folder;
 process.env.SEAL_KEY = 'ab'.repeat(32);
 
+const keepOriginal = async (source: Readable, most: number) => {
+  const arrived = await arrive(source, most);
+  await keepArrived(arrived);
+  return { sha256: arrived.sha256, bytes: arrived.bytes };
+};
 const leftovers = () => readdirSync(join(folder, 'incoming'));
 
 describe('originals', () => {
@@ -49,6 +54,31 @@ describe('originals', () => {
     );
     await expect(keepOriginal(broken, 100)).rejects.toThrow('connection lost');
     expect(leftovers()).toEqual([]);
+  });
+});
+
+describe('what has arrived', () => {
+  test('is nowhere to be found until it is kept, and gone when it is let go', async () => {
+    const arrived = await arrive(Readable.from(['kelp']), 10);
+    expect(await has('originals', arrived.sha256)).toBe(false);
+    expect(leftovers()).toHaveLength(1);
+    await dropArrived(arrived);
+    expect(leftovers()).toEqual([]);
+    await dropArrived(arrived); // once more does no harm
+  });
+  test('a source that only says that it failed, before anybody reads it, is an error of that file and of nothing else', async () => {
+    const broken = new Readable({ read: () => undefined });
+    const taking = arrive(broken, 10);
+    broken.emit('error', new Error('bad entry'));
+    await expect(taking).rejects.toThrow();
+    expect(leftovers()).toEqual([]);
+  });
+  test('needs room on the disk beyond the reserve, which may be set', async () => {
+    expect(await hasRoom()).toBe(true);
+    expect(await hasRoom(2 ** 60)).toBe(false);
+    process.env.PRESS_RESERVE_MB = String(2 ** 40);
+    expect(await hasRoom()).toBe(false);
+    delete process.env.PRESS_RESERVE_MB;
   });
 });
 

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdir, open, readFile, rename, stat, unlink } from 'node:fs/promises';
+import { mkdir, open, readFile, rename, stat, statfs, unlink } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { LIMITS } from '../core/limits';
 
 /** The folder of files, from FILES_DIR. */
 function root(): string {
@@ -20,22 +21,30 @@ export function pathOf(shelf: Shelf, name: string): string {
   return join(root(), shelf, name.slice(0, 2), name);
 }
 
+/** The folder of a shelf, or of what is arriving. */
+export const folderOf = (shelf: Shelf | 'incoming'): string => join(root(), shelf);
+
 let serial = 0;
 function temporary(): string {
   return join(root(), 'incoming', `${process.pid}-${Date.now()}-${serial++}`);
 }
 
-/** Writes to a temporary name, syncs, then renames: a file under its final name is always whole. */
-async function settle(from: string, to: string): Promise<void> {
-  const handle = await open(from, 'r+');
-  await handle.sync();
-  await handle.close();
-  await mkdir(dirname(to), { recursive: true });
-  await rename(from, to);
+/** A file that has arrived whole and is safe on the disk, under a name that nobody knows yet. */
+export interface Arrived {
+  sha256: string;
+  bytes: number;
+  at: string;
 }
 
-/** Takes in an original bit for bit while it streams. Rejects with `tooLarge` past `maxBytes`, leaving nothing behind. */
-export async function keepOriginal(source: Readable, maxBytes: number): Promise<{ sha256: string; bytes: number }> {
+/**
+ * Some sources only say that they failed, once, and neither end nor close: unheard it would end the process, heard too late
+ * nobody would know. From here on one that fails is destroyed, and whoever reads it later knows.
+ */
+export const heed = (source: Readable): Readable => source.on('error', (error) => source.destroy(error));
+
+/** Takes a file in bit for bit while it streams. Rejects with `tooLarge` past `maxBytes`, leaving nothing behind. */
+export async function arrive(source: Readable, maxBytes: number): Promise<Arrived> {
+  heed(source);
   const hash = createHash('sha256');
   let bytes = 0;
   const meter = new Transform({
@@ -49,13 +58,34 @@ export async function keepOriginal(source: Readable, maxBytes: number): Promise<
   await mkdir(dirname(incoming), { recursive: true });
   try {
     await pipeline(source, meter, createWriteStream(incoming));
-    const sha256 = hash.digest('hex');
-    await settle(incoming, pathOf('originals', sha256));
-    return { sha256, bytes };
+    const handle = await open(incoming, 'r+');
+    await handle.sync().finally(() => handle.close());
+    return { sha256: hash.digest('hex'), bytes, at: incoming };
   } catch (error) {
     await unlink(incoming).catch(() => undefined);
     throw error;
   }
+}
+
+/**
+ * Gives what has arrived its place among the originals: a file under its final name is always whole. Whoever does so says in the
+ * same transaction that the file is used (`keepingOriginals`), or it may be swept away in between.
+ */
+export async function keepArrived({ sha256, at }: Arrived): Promise<void> {
+  const to = pathOf('originals', sha256);
+  await mkdir(dirname(to), { recursive: true });
+  await rename(at, to);
+}
+
+/** Lets go of what has arrived and is not wanted. */
+export const dropArrived = ({ at }: Arrived): Promise<void> => unlink(at).catch(() => undefined);
+
+/** Is there room on the disk for so many bytes more, with the reserve left untouched? The reserve may be set in megabytes. */
+export async function hasRoom(bytes = 0): Promise<boolean> {
+  await mkdir(root(), { recursive: true });
+  const { bavail, bsize } = await statfs(root());
+  const told = Number(process.env.PRESS_RESERVE_MB);
+  return bavail * bsize - bytes >= (told > 0 ? told * 1024 ** 2 : LIMITS.reserveBytes);
 }
 
 export async function keepDerived(name: string, data: Uint8Array): Promise<void> {

@@ -10,6 +10,8 @@ const TABLE = {
   'too-large': [413, 'Too large'],
   'not-json': [415, 'Not a kind of body that is read here'],
   'outlet-trouble': [502, 'The outlet did not take part'],
+  'slow-down': [429, 'Too many tries'],
+  'no-room': [507, 'The disk is nearly full'],
   trouble: [503, 'Trouble on our side'],
 } as const;
 

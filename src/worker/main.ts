@@ -1,6 +1,7 @@
 import { Logger, run, type TaskList } from 'graphile-worker';
 import pg from 'pg';
 import { closeDatabase } from '../data/database';
+import { sweepOriginals } from '../services/artwork/originals';
 import { sweep } from '../services/desk/leftovers';
 import { takeUpOutlets } from '../services/outlets/outlets';
 import { watchInbox } from './inbox';
@@ -10,6 +11,8 @@ import { TASKS } from './tasks';
 
 /** What lost its job is looked for this often. */
 const SWEEP_MS = 30_000;
+/** Files that nothing refers to are looked for this often. */
+const SWEEP_FILES_MS = 3_600_000;
 
 const quiet = new Logger(() => (level, message) => {
   if (['error', 'warning'].includes(String(level))) console.error(`queue: ${message}`);
@@ -39,7 +42,11 @@ await presence.begin();
 await takeUpOutlets();
 const tell = (error: Error) => console.error(`sweep: ${error.message}`);
 await sweep().catch(tell);
-const sweeping = setInterval(() => void sweep().catch(tell), SWEEP_MS);
+const sweeping = [
+  setInterval(() => void sweep().catch(tell), SWEEP_MS),
+  setInterval(() => void sweepOriginals().catch(tell), SWEEP_FILES_MS),
+];
+void sweepOriginals().catch(tell);
 const closeInbox = process.env.INBOX_DIR ? await watchInbox(process.env.INBOX_DIR) : () => Promise.resolve();
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const)
@@ -47,7 +54,7 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const)
     if (stopping) return;
     stopping = true;
     void (async () => {
-      clearInterval(sweeping);
+      sweeping.forEach(clearInterval);
       await closeInbox();
       await runner.stop().catch(() => undefined);
       await closePools();

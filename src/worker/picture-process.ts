@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import type { PictureOrder } from '../services/line/prepare/pictures';
+import { tellBegun } from './guard';
 import { CannotRead } from './pictures/problem';
 import { readArtwork, type RasterNames, type ReadArtwork } from './pictures/read';
 import { renderPictures } from './pictures/render';
@@ -16,6 +17,7 @@ export type PictureTask =
 export type PictureResult = { ok: true; read?: ReadArtwork; made?: string[] } | { ok: false; sentence: string };
 
 export default async function run(task: PictureTask): Promise<PictureResult> {
+  tellBegun();
   try {
     if (task.kind === 'read') return { ok: true, read: await readArtwork(task.sha256, task.fileName, task.names) };
     return { ok: true, made: await renderPictures(task.orders) };

@@ -1,6 +1,8 @@
 import { availableParallelism } from 'node:os';
 import { Tinypool } from 'tinypool';
 import type { SaidLine } from '../core/artwork/words/words';
+import { LIMITS } from '../core/limits';
+import { Ended, guardedPool, Spent, type Allowance } from './guard';
 import type { PictureResult, PictureTask } from './picture-process';
 
 /**
@@ -10,17 +12,39 @@ import type { PictureResult, PictureTask } from './picture-process';
 export const processes = Math.max(1, availableParallelism());
 const IDLE_MS = 30_000;
 const ENVIRONMENT = Object.fromEntries(Object.entries(process.env).flatMap(([k, v]) => (v === undefined ? [] : [[k, v]])));
-const pictures = new Tinypool({
-  runtime: 'child_process',
-  serialization: 'advanced',
-  env: ENVIRONMENT,
-  filename: new URL('./picture-process.mjs', import.meta.url).href,
-  minThreads: 0,
-  maxThreads: processes,
-  idleTimeout: IDLE_MS,
-});
+const pictures = guardedPool(new URL('./picture-process.mjs', import.meta.url).href, processes, IDLE_MS, ENVIRONMENT);
 
-export const makePictures = (task: PictureTask) => pictures.run(task) as Promise<PictureResult>;
+type Reading = Extract<PictureTask, { kind: 'read' }>;
+/** What came of reading a file; `slow` when it wants more time than a file has while others wait. */
+export type Read = PictureResult | 'slow';
+
+/** Reads a file: within the time that one has at first, or within all it may take. Never throws for what the file did. */
+export async function readFile(task: Reading, patient: boolean): Promise<Read> {
+  const allowed = { seconds: patient ? LIMITS.readSeconds : LIMITS.quickSeconds, megabytes: LIMITS.readMegabytes };
+  for (const again of [true, false])
+    try {
+      return await pictures.run<PictureResult>(task, allowed);
+    } catch (error) {
+      if (error instanceof Spent && error.what === 'time' && !patient) return 'slow';
+      if (error instanceof Spent) return { ok: false, sentence: tooDear(task.fileName, error, allowed) };
+      if (!(error instanceof Ended)) throw error;
+      // it may have been somebody else's doing: a second time it is the file's
+      if (!again) break;
+    }
+  return {
+    ok: false,
+    sentence: `${task.fileName} cannot be read: it brought down the program that reads it, twice. Export it again, or as PNG.`,
+  };
+}
+
+const tooDear = (fileName: string, spent: Spent, allowed: Allowance): string =>
+  spent.what === 'time'
+    ? `${fileName} takes more than ${allowed.seconds} seconds to be drawn: its effects are too costly. Export it as PNG.`
+    : `${fileName} takes more than ${allowed.megabytes} MB of memory to be drawn. Export it as PNG at its print size.`;
+
+/** Makes the pictures of one artwork's proofs. */
+export const makePictures = (task: Extract<PictureTask, { kind: 'render' }>): Promise<PictureResult> =>
+  pictures.run(task, { seconds: LIMITS.renderSeconds, megabytes: LIMITS.readMegabytes });
 
 /**
  * The engines that read words take half a gigabyte: one process holds them, has two readings under way, and ends soon: words
@@ -38,6 +62,7 @@ const words = new Tinypool({
   idleTimeout: WORDS_IDLE_MS,
 });
 
+/** Reads the words in a working copy, which is ours and of bounded size: it needs no guard. */
 export const readWords = (task: { working: string }) => words.run(task) as Promise<SaidLine[]>;
 
 /** Ends the processes. */

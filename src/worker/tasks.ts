@@ -3,26 +3,23 @@ import { has } from '../files/store';
 import { artwork } from '../services/artwork/artworks';
 import { unpackParcel } from '../services/artwork/intake';
 import { rasterNames } from '../services/artwork/raster-names';
-import { putOffWords, recordMeasured, recordRefused, recordSaid } from '../services/artwork/understanding';
+import { putOffWords, recordMeasured, recordRefused, recordSaid, recordSlow } from '../services/artwork/understanding';
 import { finishDrafts, picturesBack, planDrafts, planPictures } from '../services/line/drafting';
 import { runLane } from '../services/outlets/lane';
 import { look } from '../services/outlets/looking';
 import { keepRulesFresh } from '../services/outlets/outlets';
 import type { PictureResult } from './picture-process';
-import { makePictures, readWords } from './pools';
+import { makePictures, readFile, readWords } from './pools';
 
 /** What is done for each kind of job. A job that throws is tried again, later and later; done twice does no harm. */
 export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
-  'artwork.measure': async ({ workspace, artworkId }) => {
+  'artwork.measure': async ({ workspace, artworkId, slow = false }) => {
     const it = await artwork(workspace, artworkId).catch(() => null);
     if (it?.state !== 'arriving') return;
-    const result = await makePictures({
-      kind: 'read',
-      sha256: it.sha256,
-      fileName: it.fileName,
-      names: rasterNames(it.sha256),
-    });
-    if (result.ok) await recordMeasured(workspace, it.id, it.sha256, result.read!);
+    const { sha256, fileName } = it;
+    const result = await readFile({ kind: 'read', sha256, fileName, names: rasterNames(sha256) }, slow);
+    if (result === 'slow') await recordSlow(workspace, it.id);
+    else if (result.ok) await recordMeasured(workspace, it.id, it.sha256, result.read!);
     else await recordRefused(workspace, it.id, result.sentence);
   },
   'artwork.words': async ({ workspace, artworkId }) => {
@@ -31,8 +28,10 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     // pictures and proofs are what somebody waits for
     if (await putOffWords(workspace, it.id)) return;
     const names = rasterNames(it.sha256);
-    if (!(await has('derived', names.working)))
-      await makePictures({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names });
+    if (!(await has('derived', names.working))) {
+      const again = await readFile({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names }, true);
+      if (again === 'slow' || !again.ok) throw new Error(`the working copy of ${it.fileName} cannot be made again`);
+    }
     await recordSaid(workspace, it.id, it.sha256, await readWords({ working: names.working }));
   },
   'parcel.unpack': async ({ workspace, parcelId }) => {

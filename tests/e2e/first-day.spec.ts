@@ -29,6 +29,7 @@ async function moveIn(page: Page): Promise<void> {
   await page.getByLabel('Your name').fill('Ada');
   await page.getByLabel('E-mail').fill('ada@example.org');
   await page.getByLabel('Password').fill('a long and quiet tide');
+  await page.getByLabel('Code').fill(empty.code);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Drop a folder of designs here' })).toBeVisible();
 }

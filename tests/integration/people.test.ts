@@ -1,10 +1,17 @@
+import { claimCode } from '../../src/services/people/access';
 import { asOwner, BASE, drafted, newArtworks, ok, openShop, type Items, type Run } from './press';
 
 jest.setTimeout(120_000);
 
 /** Another house beside the demo's: its owner, by the session that a browser would have. */
 let session = '';
-const OWNER = { workspace: 'Lantern Row', name: 'Ada', email: 'ada@example.org', password: 'a long and quiet tide' };
+const OWNER = {
+  workspace: 'Lantern Row',
+  name: 'Ada',
+  email: 'ada@example.org',
+  password: 'a long and quiet tide',
+  code: claimCode(),
+};
 const cookieOf = (answer: Response) => answer.headers.get('set-cookie')?.split(';')[0] ?? '';
 const send = (method: string, path: string, body?: object, cookie = '') =>
   fetch(`${BASE}/api/v1${path}`, {

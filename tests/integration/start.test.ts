@@ -23,19 +23,22 @@ const running = (folder: string): string[] =>
       }
     });
 
-const OWNER = { workspace: 'My shop', name: 'Ada', email: 'ada@example.com', password: 'a long password' };
+const ADA = { workspace: 'My shop', name: 'Ada', email: 'ada@example.com', password: 'a long password' };
 const sessionOf = (answer: Response) => answer.headers.get('set-cookie')?.split(';')[0] ?? '';
 
 test('an empty start: the owner’s account, signing in and out, and all of it there after a second start', async () => {
   const folder = newFolder();
   const first = await start(folder);
   expect(await first.up()).toContain('make the owner’s account');
+  const OWNER = { ...ADA, code: first.code };
   expect((await first.call('GET', '/artwork')).headers.get('location')).toBe('/welcome');
   expect((await first.call('GET', '/api/v1/artworks')).status).toBe(401);
 
   expect(
     ((await (await first.call('POST', '/api/v1/owner', { ...OWNER, password: 'short' })).json()) as { detail: string }).detail,
-  ).toBe('A password needs at least 10 characters.');
+  ).toBe('A password needs at least 12 characters; a few words in a row are easy to keep in mind.');
+  // who does not sit at this machine does not know the code
+  expect((await first.call('POST', '/api/v1/owner', { ...OWNER, code: 'AAAAAAAA' })).status).toBe(403);
   const made = await first.call('POST', '/api/v1/owner', OWNER);
   expect(made.status).toBe(201);
   expect(made.headers.get('set-cookie')).toMatch(/HttpOnly/i);

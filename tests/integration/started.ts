@@ -27,6 +27,10 @@ export class Started {
       60,
     );
   }
+  /** What whoever makes the owner's account must know. */
+  get code(): string {
+    return /Code {6}(\S+)/.exec(this.said)?.[1] ?? '';
+  }
   async stop(): Promise<void> {
     this.child.kill('SIGINT');
     await this.ended();

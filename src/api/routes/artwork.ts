@@ -35,7 +35,7 @@ const files = [
     '/artworks',
     { does: 'artworks in the order they came', query: { ...shape.SearchQuery, ...PAGED }, answers: Page(shape.Artwork) },
     async ({ workspace, query: { limit = 100, after = 0, ...search } }) =>
-      paged((await listArtworks(workspace, search, after, limit)).map(artworkView), limit),
+      paged((await listArtworks(workspace, search, after, limit)).map(artworkView(workspace)), limit),
   ),
   route(
     'POST',
@@ -56,7 +56,7 @@ const files = [
     async ({ workspace, request }) => ({ results: await takeForm(workspace, request) }),
   ),
   route('GET', '/artworks/{id}', { does: 'one artwork', params: { id }, answers: shape.Artwork }, async ({ workspace, params }) =>
-    artworkView(await artwork(workspace, params.id)),
+    artworkView(workspace)(await artwork(workspace, params.id)),
   ),
   stream(
     'GET',
@@ -180,7 +180,7 @@ const looking = [
       body: Exactly({ ids: Type.Array(Uuid, { maxItems: 500 }) }),
       answers: Items(shape.Card),
     },
-    async ({ workspace, body }) => ({ items: (await artworksOf(workspace, body.ids)).map(cardView) }),
+    async ({ workspace, body }) => ({ items: (await artworksOf(workspace, body.ids)).map(cardView(workspace)) }),
   ),
   route(
     'GET',
@@ -230,7 +230,7 @@ const changing = [
     async ({ workspace, params, body }) => {
       await artwork(workspace, params.id);
       await changeArtworks(workspace, [params.id], body);
-      return artworkView(await artwork(workspace, params.id));
+      return artworkView(workspace)(await artwork(workspace, params.id));
     },
   ),
   route(

@@ -57,7 +57,7 @@ const runs = [
   route(
     'POST',
     '/runs/{id}/send',
-    { does: 'sends what is passed', params: runId, body: shape.SendBody, answers: shape.Queued },
+    { needs: 'send', does: 'sends what is passed', params: runId, body: shape.SendBody, answers: shape.Queued },
     ({ workspace, params, body }) => sendRun(workspace, params.id, body.as === 'live'),
   ),
   route(
@@ -90,10 +90,10 @@ const proofs = [
       answers: Page(shape.Proof),
     },
     async ({ workspace, query: { limit = 100, after = 0, ...filter } }) =>
-      paged((await listProofs(workspace, { ...filter, after, limit })).map(proofView), limit),
+      paged((await listProofs(workspace, { ...filter, after, limit })).map(proofView(workspace)), limit),
   ),
   route('GET', '/proofs/{id}', { does: 'one proof', params: proofId, answers: shape.Proof }, async ({ workspace, params }) =>
-    proofView(await proof(workspace, params.id)),
+    proofView(workspace)(await proof(workspace, params.id)),
   ),
   route(
     'PATCH',
@@ -104,7 +104,7 @@ const proofs = [
       body: shape.ProofChange,
       answers: shape.Proof,
     },
-    async ({ workspace, params, body }) => proofView(await changeProof(workspace, params.id, body)),
+    async ({ workspace, params, body }) => proofView(workspace)(await changeProof(workspace, params.id, body)),
   ),
   route(
     'POST',
@@ -121,9 +121,9 @@ const proofs = [
   stream(
     'GET',
     '/pictures/{name}',
-    { does: 'a rendered picture', params: { name: Type.String({ maxLength: 80, title: 'picture' }) }, gives: 'image/*' },
-    async ({ params }) => {
-      const picture = await pictureOf(params.name);
+    { does: 'a rendered picture', params: { name: Type.String({ maxLength: 120, title: 'picture' }) }, gives: 'image/*' },
+    async ({ workspace, params }) => {
+      const picture = await pictureOf(workspace, params.name);
       return new Response(picture.stream, {
         headers: { 'content-type': picture.type, 'cache-control': 'private, max-age=31536000, immutable' },
       });
@@ -137,12 +137,12 @@ const standing = [
     '/listings',
     { does: 'listings', query: { outlet: word, state: word, find: word, ...PAGED }, answers: Page(shape.Listing) },
     async ({ workspace, query: { limit = 100, after = 0, ...filter } }) =>
-      paged((await listListingsOf(workspace, { ...filter, after, limit })).map(listingView), limit),
+      paged((await listListingsOf(workspace, { ...filter, after, limit })).map(listingView(workspace)), limit),
   ),
   route(
     'POST',
     '/listings/live',
-    { does: 'sets drafts at the outlets live', body: IdsBody, answers: shape.Queued },
+    { needs: 'send', does: 'sets drafts at the outlets live', body: IdsBody, answers: shape.Queued },
     ({ workspace, body }) => goLive(workspace, body.ids),
   ),
   route('GET', '/sheet', { does: 'the whole grid: artworks x dockets within outlets', answers: shape.Sheet }, ({ workspace }) =>

@@ -92,17 +92,18 @@ const houses = [
     '/outlets/{id}/connect',
     {
       does: 'connects with the outlet’s key as {token}, or answers the {address} where access is allowed',
+      needs: 'send',
       params: outlet,
       body: Exactly({
         token: Type.Optional(Type.String({ maxLength: 500 })),
-        returnTo: Type.Optional(Type.String({ format: 'uri', maxLength: 500 })),
       }),
       answers: shape.Connecting,
     },
-    async ({ workspace, params, body: { token, returnTo }, request }) => {
+    async ({ caller, workspace, params, body: { token }, request }) => {
       if (token) return outletView(await connectWithKey(workspace, params.id, token));
+      // sellers are sent back to our own address only
       const ours = new URL('/outlets/callback', process.env.PRESS_URL ?? new URL(request.url).origin);
-      return { address: await beginConsent(workspace, params.id, returnTo ?? ours.toString()) };
+      return { address: await beginConsent(caller, params.id, ours.toString()) };
     },
   ),
   route(

@@ -1,11 +1,29 @@
-import { Type } from '@sinclair/typebox';
-import { Exactly, Named, Text } from './parts';
+import { Type, type Static } from '@sinclair/typebox';
+import { SCOPES } from '@/core/scopes';
+import { Exactly, Named, OneOf, OrNull, Text, Time, Uuid } from './parts';
 
 const line = (maxLength: number) => Type.String({ maxLength });
 
-export const Owner = Exactly({ workspace: line(120), name: line(120), email: line(254), password: line(1000) });
+export const Owner = Exactly({
+  workspace: line(120),
+  name: line(120),
+  email: line(254),
+  password: line(1000),
+  code: Type.String({ maxLength: 40, description: 'what ./start printed' }),
+});
 export const SignIn = Exactly({ email: line(254), password: line(1000) });
-export const TokenBody = Exactly({ label: Type.Optional(line(80)) });
+const scope = OneOf(SCOPES, 'each takes in those before it');
+export const TokenBody = Exactly({ label: Type.Optional(line(80)), scope: Type.Optional(scope) });
+export const Credential = Named('Credential', {
+  id: Uuid,
+  kind: OneOf(['session', 'token']),
+  label: Text,
+  scope,
+  createdAt: Time,
+  usedAt: OrNull(Time),
+  own: Type.Boolean({ description: 'the one that asks' }),
+});
+export type CredentialView = Static<typeof Credential>;
 export const Token = Exactly({ token: Text });
 
 export const ProblemDetails = Named('Problem', {

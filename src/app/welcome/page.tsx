@@ -17,7 +17,14 @@ export default async function Page() {
         { name: 'workspace', label: 'Name of the workspace', hint: 'your studio or shop', complete: 'organization' },
         { name: 'name', label: 'Your name', complete: 'name' },
         { name: 'email', label: 'E-mail', type: 'email', complete: 'username' },
-        { name: 'password', label: 'Password', type: 'password', hint: 'at least 10 characters', complete: 'new-password' },
+        {
+          name: 'password',
+          label: 'Password',
+          type: 'password',
+          hint: 'at least 12 characters: a few words in a row',
+          complete: 'new-password',
+        },
+        { name: 'code', label: 'Code', hint: 'what ./start printed in the terminal', complete: 'one-time-code' },
       ]}
     />
   );

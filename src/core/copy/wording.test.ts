@@ -32,6 +32,26 @@ test.each([
   const filled = fill(pattern, subject);
   expect(filled.ok).toBe(false);
 });
+describe('a pattern cannot take more than its share', () => {
+  const doublings = (n: number) =>
+    `{% assign a = "ha" %}${'{% assign a = a | append: a %}'.repeat(n)}{{ a }}${'{{ a }}'.repeat(n)}`;
+  test.each([
+    ['a range, whatever is done with it', '{{ (1..1000000000) | join }}', /range/],
+    ['a range within a condition', '{% if (1..9) == 3 %}x{% endif %}', /range/],
+    ['a range as an argument', '{{ artwork.name | append: (1..3) }}', /range/],
+    ['texts that double and double', doublings(22), /too much/],
+    ['a text of more than may be made', doublings(12), /makes too much: a text can have 50,000 characters/],
+    ['a pattern of megabytes', 'x'.repeat(1e6), /too long: it can have 10,000 characters/],
+  ])('%s', (_, pattern, sentence) =>
+    expect(fill(pattern, subject)).toEqual({ ok: false, sentence: expect.stringMatching(sentence) as string }),
+  );
+  test('what only looks like one is text', () =>
+    expect(fill('Sizes (1..3) of {{ artwork.name | append: " (1..2)" }}', subject)).toEqual({
+      ok: true,
+      text: 'Sizes (1..3) of Keep a light on (1..2)',
+    }));
+});
+
 test.each([
   ['lighthouse', 'lighthouses'],
   ['berry', 'berries'],

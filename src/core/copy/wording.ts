@@ -1,4 +1,5 @@
-import { Liquid, type Template, type TagToken } from 'liquidjs';
+import { Liquid, TypeGuards, type Template, type TagToken } from 'liquidjs';
+import { LIMITS } from '../limits';
 
 /** What a pattern can speak of. Missing values are absent, never empty text. */
 export interface WordingSubject {
@@ -26,7 +27,15 @@ const FILTERS = [
   'join',
 ];
 
-const engine = new Liquid({ strictVariables: true, strictFilters: true, ownPropertyOnly: true, outputEscape: undefined });
+const engine = new Liquid({
+  strictVariables: true,
+  strictFilters: true,
+  ownPropertyOnly: true,
+  outputEscape: undefined,
+  parseLimit: LIMITS.patternLength,
+  renderLimit: LIMITS.fillMilliseconds,
+  memoryLimit: LIMITS.fillMemory,
+});
 for (const name of Object.keys(engine.filters)) if (!FILTERS.includes(name)) delete engine.filters[name];
 engine.registerFilter('title', (v: unknown) =>
   String(v).replace(/(^|[\s-])(\p{L})/gu, (_, gap: string, letter: string) => gap + letter.toUpperCase()),
@@ -47,18 +56,28 @@ function parse(pattern: string): Template[] {
   let found = parsed.get(pattern);
   if (!found) {
     if (parsed.size > 500) parsed.clear();
-    parsed.set(pattern, (found = engine.parse(pattern)));
+    found = engine.parse(pattern);
+    if (holdsRange(found)) throw new Error('it counts through a range, which no wording needs');
+    parsed.set(pattern, found);
   }
   return found;
 }
 
-/** Fills a pattern. A value that the pattern needs and the subject lacks is a problem with a sentence, never a hole. */
+/** Does a pattern count from one number to another anywhere in it? What it was read into is searched through. */
+function holdsRange(within: unknown, seen = new Set<unknown>()): boolean {
+  if (typeof within !== 'object' || within === null || within === engine || seen.has(within)) return false;
+  seen.add(within);
+  return TypeGuards.isRangeToken(within) || Object.values(within).some((v) => holdsRange(v, seen));
+}
+
+/** Fills a pattern, within the limits for patterns. A value that the pattern needs and the subject lacks is a problem with a sentence, never a hole. */
 export function fill(pattern: string, subject: WordingSubject): Filled {
   try {
     const text = (engine.renderSync(parse(pattern), present(subject)) as string)
       .replace(/[ \t]+/g, ' ')
       .replace(/ ?\n ?/g, '\n')
       .trim();
+    if (text.length > LIMITS.filledLength) return { ok: false, sentence: TOO_MUCH };
     return { ok: true, text };
   } catch (error) {
     return { ok: false, sentence: sentenceOf(error as Error & { token?: TagToken }) };
@@ -75,7 +94,12 @@ function present(subject: WordingSubject): Record<string, Record<string, string>
   );
 }
 
+const TOO_MUCH = `The pattern makes too much: a text can have ${LIMITS.filledLength.toLocaleString('en')} characters. Say less in it.`;
+
 function sentenceOf(error: Error): string {
+  if (/parse length limit/.test(error.message))
+    return `The pattern is too long: it can have ${LIMITS.patternLength.toLocaleString('en')} characters.`;
+  if (/(memory alloc|template render) limit/.test(error.message)) return TOO_MUCH;
   const missing = /undefined variable: ([\w.]+)/.exec(error.message);
   if (missing) {
     const [group, name] = missing[1]!.split('.');

@@ -68,3 +68,7 @@ export const countDrafting = (tx: Tx): Promise<({ id: string; name: string; stat
 
 export const pausedRuns = async (tx: Tx): Promise<Set<string>> =>
   new Set((await rows<{ id: string }>(tx, "SELECT id FROM run WHERE state = 'paused'")).map((r) => r.id));
+
+/** Does any worker live? Else nothing that runs goes on. */
+export const workerLives = async (tx: Tx): Promise<boolean> =>
+  (await row<{ lives: boolean }>(tx, 'SELECT worker_lives() AS lives'))!.lives;

@@ -1,19 +1,24 @@
-import { row, type Tx } from '../database';
+import type { Scope } from '../../core/scopes';
+import { row, rows, type Tx } from '../database';
 
 /** Who a secret belongs to. */
 export interface CredentialOwner {
+  /** The visit or token by which the house is asked; null for the demo without signing in. */
+  credential: string | null;
   workspace: string;
   workspaceName: string;
   isDemo: boolean;
+  account: string | null;
   person: string | null;
+  scope: Scope;
 }
 
 /** Asked before any workspace is known; secrets are known by their SHA-256 only. */
 export const credentialOwner = (tx: Tx, secretHash: Buffer): Promise<CredentialOwner | null> =>
   row(
     tx,
-    `SELECT workspace_id AS workspace, workspace_name AS "workspaceName", is_demo AS "isDemo", account_name AS person
-     FROM credential_owner($1)`,
+    `SELECT id AS credential, workspace_id AS workspace, workspace_name AS "workspaceName", is_demo AS "isDemo", account_id AS account,
+       account_name AS person, scope FROM use_credential($1)`,
     [secretHash],
   );
 
@@ -29,6 +34,7 @@ export interface NewCredential {
   accountId: string | null;
   kind: 'session' | 'token';
   label: string;
+  scope: Scope;
   /** A token lives until it is withdrawn. */
   days: number | null;
 }
@@ -37,10 +43,34 @@ export interface NewCredential {
 export async function addCredential(tx: Tx, c: NewCredential): Promise<void> {
   await tx.query("SELECT set_config('press.workspace', $1, true)", [c.workspace]);
   await tx.query(
-    `INSERT INTO credential (secret_hash, workspace_id, account_id, kind, label, expires_at)
-     VALUES ($1, $2, $3, $4, $5, now() + make_interval(days => $6)) ON CONFLICT (secret_hash) DO NOTHING`,
-    [c.secretHash, c.workspace, c.accountId, c.kind, c.label, c.days],
+    `INSERT INTO credential (secret_hash, workspace_id, account_id, kind, label, scope, expires_at)
+     VALUES ($1, $2, $3, $4, $5, $6, now() + make_interval(days => $7)) ON CONFLICT (secret_hash) DO NOTHING`,
+    [c.secretHash, c.workspace, c.accountId, c.kind, c.label, c.scope, c.days],
   );
+}
+
+/** A visit or a token as its owner sees it; never its secret. */
+export interface CredentialRow {
+  id: string;
+  kind: 'session' | 'token';
+  label: string;
+  scope: Scope;
+  createdAt: string;
+  usedAt: string | null;
+}
+/** Tokens of the workspace and visits of one account, the latest used first. */
+export const listCredentials = (tx: Tx, accountId: string | null): Promise<CredentialRow[]> =>
+  rows(
+    tx,
+    `SELECT id, kind, label, scope, created_at AS "createdAt", last_used_at AS "usedAt" FROM credential
+     WHERE (kind = 'token' OR account_id = $1) AND (expires_at IS NULL OR expires_at > now())
+     ORDER BY coalesce(last_used_at, created_at) DESC LIMIT 500`,
+    [accountId],
+  );
+/** Ends one of them; false when there is none such. */
+export async function endCredential(tx: Tx, accountId: string | null, id: string): Promise<boolean> {
+  const ended = await tx.query("DELETE FROM credential WHERE id = $1 AND (kind = 'token' OR account_id = $2)", [id, accountId]);
+  return ended.rowCount === 1;
 }
 
 export async function removeCredential(tx: Tx, secretHash: Buffer): Promise<void> {

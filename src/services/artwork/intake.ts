@@ -1,25 +1,24 @@
 import { isId } from '@/core/id';
 import { createReadStream } from 'node:fs';
-import { unlink } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
 import { applyPatch } from '../../core/artwork/filing/change';
-import { nameFrom } from '../../core/artwork/filing/file-name';
+import { nameFrom, plainName } from '../../core/artwork/filing/file-name';
+import { inBytes, LIMITS } from '../../core/limits';
 import * as data from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { drawerFor } from '../../data/artwork/drawers';
 import * as keeping from '../../data/artwork/keeping';
+import { keepingOriginals } from '../../data/artwork/originals';
 import { addJob } from '../../data/jobs';
-import { ArchiveTrouble, isPlainZip, openArchive } from '../../files/archive';
+import { ArchiveTrouble, isPlainZip, openArchive, type ArchiveFile } from '../../files/archive';
 import * as files from '../../files/store';
 import { drawerPath } from './drawers';
+import { dropUnused } from './originals';
 import { PATTERN_SETTING } from './searches';
 import { Trouble } from '../trouble';
 
-/** A file may have this many bytes; larger ones are refused while they stream in. Archives may have more. */
-export const MAX_FILE_BYTES = 250 * 1024 * 1024;
-export const MAX_ARCHIVE_BYTES = 8 * 1024 ** 3;
-/** What an upload may announce: a little more than the largest archive, so that the sentence about it can be ours. */
-export const ARCHIVE_HEADROOM = MAX_ARCHIVE_BYTES + 1024 ** 2;
+/** With too little room on the disk nothing new is taken. */
+export const NO_ROOM = `the disk has less than ${inBytes(LIMITS.reserveBytes)} left. Make room on it and bring the file in again.`;
 
 /** What became of one file that was brought in. */
 export type TakenIn =
@@ -39,43 +38,67 @@ export interface Destination {
  * artwork that is there; an archive is unpacked by a worker; an empty or too large file is refused with a sentence.
  */
 export async function takeIn(workspace: string, fileName: string, source: Readable, to: Destination = {}): Promise<TakenIn> {
-  const shown = fileName.split(/[\\/]/).at(-1)!.slice(-200) || 'untitled';
+  files.heed(source);
+  const shown = plainName(fileName);
   const refuse = async (sentence: string): Promise<TakenIn> => {
     await inWorkspace(workspace, (tx) => data.addRefused(tx, shown, sentence));
     return { fileName: shown, outcome: 'refused', sentence };
   };
   const isArchiveByName = /\.zip$/i.test(shown);
-  const limit = isArchiveByName ? MAX_ARCHIVE_BYTES : MAX_FILE_BYTES;
-  let kept: { sha256: string; bytes: number };
+  const limit = isArchiveByName ? LIMITS.archiveBytes : LIMITS.fileBytes;
+  if (!(await files.hasRoom())) {
+    source.resume();
+    return refuse(`${shown} was not taken: ${NO_ROOM}`);
+  }
+  let kept: files.Arrived;
   try {
-    kept = await files.keepOriginal(source, limit);
+    kept = await files.arrive(source, limit);
   } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') return refuse(`${shown} was not taken: ${NO_ROOM}`);
     if ((error as Error).message !== 'tooLarge') throw error;
     return refuse(
       isArchiveByName
-        ? `${shown} is larger than ${limit / 1024 ** 3} GB. Pack it in parts.`
-        : `${shown} is larger than ${limit / 1024 ** 2} MB. Export it with compression, or at its print size.`,
+        ? `${shown} is larger than ${inBytes(limit)}. Pack it in parts.`
+        : `${shown} is larger than ${inBytes(limit)}. Export it with compression, or at its print size.`,
     );
   }
-  if (!kept.bytes) return refuse(`${shown} is empty: it has no bytes. Export it again.`);
-  let drawer: string | null;
   try {
-    drawer = to.drawer ? drawerPath(to.drawer) : null;
-  } catch (error) {
-    return refuse(`${shown} was not taken: ${(error as Trouble).sentence}`);
+    if (!kept.bytes) return await refuse(`${shown} is empty: it has no bytes. Export it again.`);
+    let drawer: string | null;
+    try {
+      drawer = to.drawer ? drawerPath(to.drawer) : null;
+    } catch (error) {
+      return await refuse(`${shown} was not taken: ${(error as Trouble).sentence}`);
+    }
+    return await fileArrived(workspace, shown, kept, drawer, isId(to.batch) ? to.batch : null);
+  } finally {
+    // nothing is left behind of what found no place
+    await files.dropArrived(kept);
   }
-  if (await isPlainZip(files.pathOf('originals', kept.sha256)))
-    return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
+}
+
+/** Files what has arrived: an archive to be unpacked, anything else as an artwork to be measured. */
+async function fileArrived(
+  workspace: string,
+  shown: string,
+  kept: files.Arrived,
+  drawer: string | null,
+  batch: string | null,
+): Promise<TakenIn> {
+  const isArchive = await isPlainZip(kept.at);
+  return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
+    await keepingOriginals(tx);
+    await files.keepArrived(kept);
+    if (isArchive) {
       const { id } = (await keeping.addParcel(tx, { fileName: shown, sha256: kept.sha256, drawer }))!;
       await addJob(tx, 'parcel.unpack', { workspace, parcelId: id });
       return { fileName: shown, outcome: 'unpacking', id };
-    });
-  return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
+    }
     const drawerId = drawer ? await drawerFor(tx, drawer) : null;
-    const batchId = isId(to.batch) ? to.batch : null;
-    const id = await data.addArtwork(tx, { fileName: shown, ...kept, name: nameFrom(shown), drawerId, batchId });
+    const { sha256, bytes } = kept;
+    const id = await data.addArtwork(tx, { fileName: shown, sha256, bytes, name: nameFrom(shown), drawerId, batchId: batch });
     if (!id) {
-      const same = (await data.artworkBySha(tx, kept.sha256))!;
+      const same = (await data.artworkBySha(tx, sha256))!;
       return { fileName: shown, outcome: 'already here', id: same.id, sentence: sameAs(shown, same) };
     }
     await readFileName(tx, id);
@@ -131,22 +154,13 @@ export async function unpackParcel(workspace: string, id: string): Promise<void>
     await set({ state: 'unpacking', total: archive.files.length });
     let { done, hereAlready } = parcel;
     for (const file of archive.files.slice(done)) {
+      if (!(await files.hasRoom(file.bytes))) {
+        await set({ state: 'stopped', problem: `${parcel.fileName} was not unpacked to its end: ${NO_ROOM}` });
+        return;
+      }
       const parts = file.path.split('/');
       const folder = [parcel.drawer, ...parts.slice(0, -1)].filter(Boolean).join('/');
-      const taken = await file
-        .open()
-        .then((stream) => takeIn(workspace, parts.at(-1)!, stream, { drawer: folder || null, batch: id }))
-        .catch(async (error: Error) => {
-          if (!/zlib|crc|end of|invalid|corrupt|size/i.test(error.message)) throw error;
-          await inWorkspace(workspace, (tx) =>
-            data.addRefused(
-              tx,
-              file.path,
-              `${file.path} in ${parcel.fileName} is damaged and cannot be unpacked. Pack it again.`,
-            ),
-          );
-          return null;
-        });
+      const taken = await unpacked(workspace, parcel.fileName, file, { drawer: folder || null, batch: id });
       if (taken?.outcome === 'already here') hereAlready++;
       await set({ done: ++done, hereAlready });
       const now = await inWorkspace(workspace, (tx) => keeping.parcelById(tx, id));
@@ -154,9 +168,26 @@ export async function unpackParcel(workspace: string, id: string): Promise<void>
     }
     await set({ state: 'done' });
     // the files are kept one by one; the archive itself was only their wrapping
-    await unlink(files.pathOf('originals', parcel.sha256)).catch(() => undefined);
+    await dropUnused([parcel.sha256]);
   } finally {
     archive.close();
+  }
+}
+
+/** One file out of an archive, taken in as if it came by itself; what cannot be unpacked is named and stops no other. */
+async function unpacked(workspace: string, archive: string, file: ArchiveFile, to: Destination): Promise<TakenIn | null> {
+  const refuse = (why: string) =>
+    inWorkspace(workspace, (tx) => data.addRefused(tx, plainName(file.path), `${plainName(file.path)} in ${archive} ${why}.`));
+  if (file.trouble) return refuse(file.trouble).then(() => null);
+  let whole = true;
+  try {
+    const stream = await file.open();
+    stream.on('error', () => (whole = false));
+    return await takeIn(workspace, file.path, stream, to);
+  } catch (error) {
+    // what the reader of archives says is about the file; what the disk or the database says is not
+    if (whole && !/zlib|crc|end of|invalid|corrupt|size/i.test((error as Error).message)) throw error;
+    return refuse('is damaged and cannot be unpacked; pack it again').then(() => null);
   }
 }
 

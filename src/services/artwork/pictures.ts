@@ -1,4 +1,5 @@
 import { Readable } from 'node:stream';
+import { isSigned, sign } from '../../files/seal';
 import * as files from '../../files/store';
 import { artwork } from './artworks';
 import { Trouble } from '../trouble';
@@ -18,10 +19,20 @@ export async function originalOf(
   return { stream: web(files.stream('originals', it.sha256)), fileName: it.fileName, bytes: it.bytes };
 }
 
-/** A rendered picture by its name. Names are hashes of everything that went in, so they cannot be guessed. */
-export async function pictureOf(name: string): Promise<{ stream: ReadableStream; type: string }> {
+const MARK = 22;
+const PURPOSE = 'pictures';
+
+/**
+ * The name of a picture as a workspace may ask for it: with a mark that holds for this workspace only. The same file may be another
+ * workspace's too, and its name can be computed by whoever has the file it was made from; the mark cannot.
+ */
+export const nameIn = (workspace: string, name: string): string => `${sign(PURPOSE, `${workspace} ${name}`)}-${name}`;
+
+/** A rendered picture by its name in a workspace. Another workspace's name is the name of nothing. */
+export async function pictureOf(workspace: string, asked: string): Promise<{ stream: ReadableStream; type: string }> {
+  const [mark, name] = [asked.slice(0, MARK), asked.slice(MARK + 1)];
   const type = TYPES[/\.[a-z]+$/.exec(name)?.[0] ?? ''];
-  if (!type || !/^[0-9a-f]{64}\.[a-z]+$/.test(name) || !(await files.has('derived', name)))
-    throw new Trouble('not-found', 'There is no such picture.');
+  const known = type && /^[0-9a-f]{64}\.[a-z]+$/.test(name) && isSigned(PURPOSE, `${workspace} ${name}`, mark);
+  if (!known || !(await files.has('derived', name))) throw new Trouble('not-found', 'There is no such picture.');
   return { stream: web(files.stream('derived', name)), type };
 }

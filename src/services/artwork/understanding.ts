@@ -36,6 +36,10 @@ export const recordMeasured = (workspace: string, id: string, sha256: string, m:
     await addJob(tx, 'artwork.words', { workspace, artworkId: id });
   });
 
+/** A file takes longer than it may while others wait: it is read when nothing else is, for as long as a file may take. */
+export const recordSlow = (workspace: string, id: string): Promise<void> =>
+  inWorkspace(workspace, (tx) => addJob(tx, 'artwork.measure', { workspace, artworkId: id, slow: true }));
+
 /** While files are to be measured or proofs to be drafted, words wait. Says whether they do. */
 export const putOffWords = (workspace: string, id: string): Promise<boolean> =>
   inWorkspace(workspace, async (tx) => {

@@ -8,7 +8,6 @@ import type { Readable } from 'node:stream';
 /** The intake fails as often as a test says, then takes what it is given. */
 const intake = { fails: 0, took: [] as string[] };
 jest.mock('./intake', () => ({
-  ARCHIVE_HEADROOM: 1e6,
   takeIn: async (_workspace: string, fileName: string, source: Readable) => {
     const content = await text(source);
     if (intake.fails-- > 0) throw new Error('the database is away');

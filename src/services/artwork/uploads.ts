@@ -4,7 +4,8 @@ import { mkdir, readdir, readFile, rename, stat, unlink, writeFile } from 'node:
 import { join } from 'node:path';
 import { FileStore } from '@tus/file-store';
 import { Server, type Upload } from '@tus/server';
-import { ARCHIVE_HEADROOM, takeIn, type TakenIn } from './intake';
+import { LIMITS } from '../../core/limits';
+import { takeIn, type TakenIn } from './intake';
 import { Trouble } from '../trouble';
 
 /**
@@ -66,7 +67,8 @@ function uploads(): Uploads {
   const server = new Server({
     path: '/api/v1/uploads',
     datastore: store,
-    maxSize: ARCHIVE_HEADROOM,
+    // a little more than the largest archive, so that the sentence about it can be ours
+    maxSize: LIMITS.archiveBytes + 1024 ** 2,
     relativeLocation: true,
     // the name says whose upload it is: nobody else can go on with it
     namingFunction: (request) => `${request.headers.get(WORKSPACE)}-${randomBytes(12).toString('hex')}`,

@@ -5,7 +5,10 @@ import { addJob } from '../../data/jobs';
 import * as keeping from '../../data/artwork/keeping';
 import type { VersionRow } from '../../data/artwork/keeping';
 import * as files from '../../files/store';
-import { MAX_FILE_BYTES } from './intake';
+import { inBytes, LIMITS } from '../../core/limits';
+import { plainName } from '../../core/artwork/filing/file-name';
+import { keepingOriginals } from '../../data/artwork/originals';
+import { NO_ROOM } from './intake';
 import { Trouble } from '../trouble';
 
 export type { VersionRow };
@@ -24,12 +27,23 @@ export async function putInVersion(
   fileName: string,
   source: Readable,
 ): Promise<{ version: number }> {
-  const kept = await files.keepOriginal(source, MAX_FILE_BYTES).catch((error: Error) => {
+  const shown = plainName(fileName);
+  if (!(await files.hasRoom())) throw new Trouble('no-room', `${shown} was not taken: ${NO_ROOM}`);
+  const kept = await files.arrive(source, LIMITS.fileBytes).catch((error: Error) => {
     if (error.message !== 'tooLarge') throw error;
-    throw new Trouble('too-large', `${fileName} is larger than ${MAX_FILE_BYTES / 1024 ** 2} MB.`);
+    throw new Trouble('too-large', `${shown} is larger than ${inBytes(LIMITS.fileBytes)}.`);
   });
-  if (!kept.bytes) throw new Trouble('not-valid', `${fileName} is empty: it has no bytes. Export it again.`);
-  return inWorkspace(workspace, async (tx) => {
+  try {
+    if (!kept.bytes) throw new Trouble('not-valid', `${shown} is empty: it has no bytes. Export it again.`);
+    return await putInArrived(workspace, id, shown, kept);
+  } finally {
+    await files.dropArrived(kept);
+  }
+}
+
+const putInArrived = (workspace: string, id: string, fileName: string, kept: files.Arrived): Promise<{ version: number }> =>
+  inWorkspace(workspace, async (tx) => {
+    await keepingOriginals(tx);
     const it = await data.artworkById(tx, id);
     if (!it || it.state === 'refused') throw new Trouble('not-found', 'There is no such artwork.');
     if (it.state === 'arriving') throw new Trouble('conflict', `“${it.name}” is still being measured. Try again in a moment.`);
@@ -42,11 +56,12 @@ export async function putInVersion(
     }
     const same = await data.artworkBySha(tx, kept.sha256);
     if (same) throw new Trouble('conflict', `${fileName} is the file of another artwork, “${same.name}”.`);
-    const version = await keeping.putInVersion(tx, id, { fileName: fileName.slice(-200), ...kept });
+    await files.keepArrived(kept);
+    const { sha256, bytes } = kept;
+    const version = await keeping.putInVersion(tx, id, { fileName, sha256, bytes });
     await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
     return { version };
   });
-}
 
 /** Puts an earlier file back in place. */
 export const goBack = (workspace: string, id: string, version: number): Promise<{ version: number }> =>

@@ -59,6 +59,8 @@ export function runningWork(workspace: string): Promise<Work[]> {
           : outlet.hold && { waits: outlet.hold.why.replace(/\.$/, '') }),
       });
     }
+    if (out.length && !(await counts.workerLives(tx)))
+      for (const w of out) w.waits ??= 'the worker has ended; it is begun again by itself, and programs.log says why';
     return out;
   });
 }

@@ -1,3 +1,4 @@
+import { nameIn } from '../artwork/pictures';
 import { motifName } from '../../core/artwork/likeness/motif-name';
 import { whyNot } from '../../core/planning/docket';
 import * as artworks from '../../data/artwork/artworks';
@@ -44,7 +45,10 @@ export const listRuns = (workspace: string): Promise<RunReport[]> =>
 
 /** Names of a few small pictures of each run. */
 export const runPictures = (workspace: string, runIds: string[]): Promise<Map<string, string[]>> =>
-  inWorkspace(workspace, async (tx) => new Map((await data.runPictures(tx, runIds)).map((r) => [r.runId, r.smalls])));
+  inWorkspace(
+    workspace,
+    async (tx) => new Map((await data.runPictures(tx, runIds)).map((r) => [r.runId, r.smalls.map((s) => nameIn(workspace, s))])),
+  );
 
 async function runIn(tx: Tx, id: string): Promise<RunRow> {
   const run = await data.runById(tx, id);

@@ -4,6 +4,7 @@ import * as searchData from '../../data/artwork/search';
 import { cellProofs, type ProofState } from '../../data/line/runs';
 import { listOutlets } from '../../data/outlets/outlets';
 import * as stock from '../../data/stockroom/stockroom';
+import { nameIn } from '../artwork/pictures';
 import { miniName } from '../artwork/raster-names';
 
 export interface SheetColumn {
@@ -63,14 +64,14 @@ export async function sheet(workspace: string): Promise<Sheet> {
         about: [work.subject, work.byHand.tone ?? work.measured!.tone].filter(Boolean).join(' · '),
         lightness: work.measured!.lightness,
         clearShare: work.measured!.clearShare,
-        thumb: miniName(work.sha256),
+        thumb: nameIn(workspace, miniName(work.sha256)),
         cells: pairs.map(({ outlet, docket }): SheetCell => {
           const p = at.get(`${work.id}/${docket.id}/${outlet.id}`);
           if (p)
             return {
               id: p.id,
               state: p.state,
-              small: p.small,
+              small: p.small && nameIn(workspace, p.small),
               priceMinor: p.priceMinor,
               problem: p.problem,
               outOfDate: p.outOfDate,

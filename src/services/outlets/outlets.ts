@@ -3,6 +3,10 @@ import { addJob } from '../../data/jobs';
 import { outletsWaiting } from '../../data/outlets/sendings';
 import * as data from '../../data/outlets/outlets';
 import type { OutletRow } from '../../data/outlets/outlets';
+import { addConsent, takeConsent } from '../../data/outlets/consents';
+import type { Caller } from '../people/access';
+import { isId } from '../../core/id';
+import { randomUUID } from 'node:crypto';
 import { seal, unseal } from '../../files/seal';
 import { adapterFor } from '../../outlets';
 import { OutletAnswer } from '../../outlets/contract';
@@ -121,30 +125,38 @@ export async function connectWithKey(workspace: string, id: string, key: string)
 }
 
 /** How long the seller may take to allow access on the outlet's page. */
-const CONSENT_MS = 600_000;
+const CONSENT_SECONDS = 600;
 
-/** First half of connecting by consent: where to send the seller. What is secret travels sealed in `state`. */
-export async function beginConsent(workspace: string, id: string, redirectUri: string): Promise<string> {
-  const it = await outlet(workspace, id);
+/**
+ * First half of connecting by consent: where to send the seller. `state` names what is kept here, and nothing more; it holds for the
+ * one who begins and for one answer (RFC 6749, section 10.12; RFC 9700, section 4.7).
+ */
+export async function beginConsent(caller: Caller, id: string, redirectUri: string): Promise<string> {
+  const it = await outlet(caller.workspace, id);
   const { connecting } = adapterFor(it.style);
   if (connecting.by !== 'consent') throw new Trouble('conflict', `${it.name} is connected by its key.`, 'token');
-  return connecting.begin(it.baseUrl, redirectUri, (verifier) =>
-    encodeURIComponent(seal({ id, verifier, redirectUri, until: Date.now() + CONSENT_MS })),
+  const state = randomUUID();
+  let sealed = '';
+  const address = connecting.begin(it.baseUrl, redirectUri, (verifier) => {
+    sealed = seal({ verifier, redirectUri });
+    return state;
+  });
+  await inWorkspace(caller.workspace, (tx) =>
+    addConsent(tx, { id: state, credential: caller.credential, outletId: id, sealed }, CONSENT_SECONDS),
   );
+  return address;
 }
 
 /** Second half: exchanges the code that the outlet sent back. */
-export async function endConsent(workspace: string, code: string, state: string): Promise<OutletRow> {
-  let kept: { id: string; verifier: string; redirectUri: string; until: number };
-  try {
-    kept = unseal(decodeURIComponent(state));
-    if (kept.until < Date.now()) throw new Error('late');
-  } catch {
+export async function endConsent(caller: Caller, code: string, state: string): Promise<OutletRow> {
+  const { workspace } = caller;
+  const begun = isId(state) ? await inWorkspace(workspace, (tx) => takeConsent(tx, state, caller.credential)) : null;
+  if (!begun)
     throw new Trouble(
       'bad-request',
       'That answer does not belong to a connection begun here in the last ten minutes. Connect again.',
     );
-  }
+  const kept = { id: begun.outletId, ...unseal<{ verifier: string; redirectUri: string }>(begun.sealed) };
   const it = await outlet(workspace, kept.id);
   const { connecting } = adapterFor(it.style);
   if (connecting.by !== 'consent') throw new Trouble('bad-request', `${it.name} is connected by its key.`);

@@ -1,14 +1,17 @@
+import dynamic from 'next/dynamic';
 import type { ChangeReport } from '@/services/artwork/changing';
 import type { DrawerRow } from '@/services/artwork/drawers';
 import type { ArtworkSettings } from '@/services/artwork/searches';
 import { act, api } from '../api';
 import { count } from '../parts/format';
 import type { Done, useChange } from './changes';
-import { ChangeDialog } from './dialogs/change-dialog';
-import { DeleteDialog } from './dialogs/delete-dialog';
 import { MarkKeysDialog } from './dialogs/mark-keys';
-import { PatternDialog } from './dialogs/pattern-dialog';
 import type { Asking } from './station-commands';
+
+// fetched when something is asked
+const ChangeDialog = dynamic(() => import('./dialogs/change-dialog').then((m) => m.ChangeDialog));
+const DeleteDialog = dynamic(() => import('./dialogs/delete-dialog').then((m) => m.DeleteDialog));
+const PatternDialog = dynamic(() => import('./dialogs/pattern-dialog').then((m) => m.PatternDialog));
 
 /** The dialog that the station asks in before it acts. */
 export function Asked({

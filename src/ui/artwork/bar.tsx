@@ -3,7 +3,7 @@ import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { ChoiceField, type Option } from '../parts/fields/field';
 import { SearchField } from '../parts/fields/search-field';
-import { COLUMNS, FIRST_COLUMNS } from './views/table-view';
+import { COLUMNS, FIRST_COLUMNS } from './views/columns';
 import { Menu } from '../parts/menu';
 import type { Shown } from './address';
 import type { Cloth, View } from './types';

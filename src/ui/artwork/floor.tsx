@@ -1,13 +1,17 @@
+import dynamic from 'next/dynamic';
 import type { Shown } from './address';
 import type { Done } from './changes';
 import type { usePicking } from './picking';
 import type { Cards } from './store';
 import { Empty } from './uploads/intake-list';
-import { AlikeView } from './views/alike-view';
+import { FIRST_COLUMNS } from './views/columns';
 import { ContactSheet } from './views/contact-sheet';
-import { LargeView } from './views/large-view';
-import { PairView } from './views/pair-view';
-import { FIRST_COLUMNS, TableView } from './views/table-view';
+
+// what one does not come to first is fetched when it is wanted
+const AlikeView = dynamic(() => import('./views/alike-view').then((m) => m.AlikeView));
+const LargeView = dynamic(() => import('./views/large-view').then((m) => m.LargeView));
+const PairView = dynamic(() => import('./views/pair-view').then((m) => m.PairView));
+const TableView = dynamic(() => import('./views/table-view').then((m) => m.TableView));
 
 /** The middle of the artwork station: the artworks in the view that was chosen. */
 export function Floor({

@@ -1,9 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
+import { LIMITS } from '../../core/limits';
 import { reduceAndCount, reductionFor, type FullCounts, type Pixels } from '../../core/artwork/measure/reduce';
 import { readLayeredPsd, readOpenRaster, type Flat } from './layered';
 import { readPdf } from './pdf';
-import { CannotRead, damaged, MAX_PIXELS, tooManyPixels } from './problem';
+import { CannotRead, damaged, tooManyPixels } from './problem';
 import { recognise, type Format } from './recognise';
 import { cleanSvg, NoDrawing, type CleanSvg } from './svg';
 import { TooManyEntities } from './svg-entities';
@@ -31,6 +32,15 @@ export interface Decoded {
 
 /** Decodes any file we take, converts it to sRGB and stands it upright. Throws CannotRead with a sentence. */
 export async function decodeOriginal(path: string, fileName: string): Promise<Decoded> {
+  try {
+    return await decoded(path, fileName);
+  } catch (error) {
+    // whatever a decoder trips over is the file's fault, and no reason to try again; what the system says is not
+    throw error instanceof CannotRead || (error as NodeJS.ErrnoException).syscall ? error : damaged(fileName);
+  }
+}
+
+async function decoded(path: string, fileName: string): Promise<Decoded> {
   const format = await recognise(path, fileName);
   if (format === 'zip')
     throw new CannotRead(`${fileName} is an archive inside an archive. Unpack the inner one and bring in its files.`);
@@ -63,13 +73,13 @@ async function decodeRaster(path: string, fileName: string, format: Format): Pro
     .catch(() => {
       throw damaged(fileName);
     });
-  if (head.width * head.height > MAX_PIXELS) throw tooManyPixels(fileName, head.width, head.height);
+  if (head.width * head.height > LIMITS.pixels) throw tooManyPixels(fileName, head.width, head.height);
   const notes: string[] = [];
   if (head.space === 'cmyk') notes.push('Was CMYK; colours were converted to sRGB and may look duller than on paper.');
   if (head.depth === 'ushort') notes.push('16 bits a channel; pictures are made with 8.');
   if ((head.pages ?? 1) > 1) notes.push(`The first of ${head.pages} pages.`);
   // the pipeline converts by the embedded profile, or takes sRGB where there is none
-  const { data, info } = await sharp(path, { limitInputPixels: MAX_PIXELS, failOn: 'truncated' })
+  const { data, info } = await sharp(path, { limitInputPixels: LIMITS.pixels, failOn: 'truncated' })
     .rotate()
     .toColourspace('srgb')
     .ensureAlpha()
@@ -110,7 +120,7 @@ export async function drawSvg(
     height: Math.max(1, Math.round((meant.height / longer) * side)),
   };
   drawAt(root, meant, size, 1 / SVG_PER_UNIT);
-  const { data, info } = await sharp(Buffer.from(cleaned.text()), { density: SVG_DENSITY, limitInputPixels: MAX_PIXELS })
+  const { data, info } = await sharp(Buffer.from(cleaned.text()), { density: SVG_DENSITY, limitInputPixels: LIMITS.pixels })
     .toColourspace('srgb')
     .ensureAlpha()
     .raw()

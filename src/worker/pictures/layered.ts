@@ -4,8 +4,9 @@ import { DOMParser, type Element } from '@xmldom/xmldom';
 import { initializeCanvas, readPsd, type Layer as PsdLayer } from 'ag-psd';
 import sharp from 'sharp';
 import { openArchive, type ArchiveFile } from '../../files/archive';
+import { inBytes, LIMITS } from '../../core/limits';
 import { flatten, type Layer } from './layers';
-import { CannotRead, damaged, MAX_PIXELS, tooManyPixels } from './problem';
+import { boundLayers, CannotRead, damaged, tooManyPixels } from './problem';
 
 /** A layered file as one picture: straight RGBA, its stated resolution, the names of its layers, and notes. */
 export interface Flat {
@@ -28,6 +29,7 @@ initializeCanvas(
 /** Reads a PSD: the flattened picture that most programs store with it, else its visible layers laid over each other. */
 export async function readLayeredPsd(path: string, fileName: string): Promise<Flat> {
   const data = await readFile(path);
+  if (data.length < 26) throw damaged(fileName);
   // the header: signature, version, channels, height, width, depth, colour mode
   const [height, width, depth, mode] = [
     data.readUInt32BE(14),
@@ -35,7 +37,7 @@ export async function readLayeredPsd(path: string, fileName: string): Promise<Fl
     data.readUInt16BE(22),
     data.readUInt16BE(24),
   ];
-  if (width * height > MAX_PIXELS) throw tooManyPixels(fileName, width, height);
+  if (width * height > LIMITS.pixels) throw tooManyPixels(fileName, width, height);
   if (mode === 4) throw new CannotRead(`${fileName} is a layered CMYK file. Save it in RGB, or export it as PNG or TIFF.`);
   if (depth > 16) throw new CannotRead(`${fileName} has ${depth} bits a channel. Save it with 8 or 16.`);
   const open = (skipLayerImageData: boolean) => {
@@ -59,6 +61,15 @@ export async function readLayeredPsd(path: string, fileName: string): Promise<Fl
   const stored = whole.imageResources?.versionInfo?.hasRealMergedData !== false ? whole.imageData : undefined;
   if (stored && !(whole.children?.length && isBlank(stored.data as unknown as Uint8Array)))
     return { rgba: bytesOf(stored.data, depth), width, height, ppi, titles, notes };
+  const sizes: { width: number; height: number }[] = [];
+  const size = (list: PsdLayer[]) => {
+    for (const { left = 0, top = 0, right = 0, bottom = 0, children } of list) {
+      sizes.push({ width: Math.max(0, right - left), height: Math.max(0, bottom - top) });
+      size(children ?? []);
+    }
+  };
+  size(whole.children ?? []);
+  boundLayers(fileName, sizes);
   const layers: Layer[] = [];
   const collect = (list: PsdLayer[], opacity: number) => {
     for (const l of list) {
@@ -109,13 +120,13 @@ export async function readOpenRaster(path: string, fileName: string): Promise<Fl
     const fileAt = (name: string) => archive.files.find((f) => f.path === name);
     const stack = fileAt('stack.xml');
     if (!stack) throw new CannotRead(`${fileName} has no stack.xml, so it is not a whole OpenRaster file. Save it again.`);
-    const xml = (await buffer(await stack.open())).toString('utf8');
+    const xml = (await bytesOfEntry(stack, LIMITS.layerListBytes, fileName)).toString('utf8');
     const image = new DOMParser({ onError: () => undefined }).parseFromString(xml, 'text/xml').documentElement;
     if (image?.localName !== 'image') throw damaged(fileName);
     const number = (e: Element, name: string, otherwise: number) => Number(e.getAttribute(name) || otherwise);
     const [width, height] = [number(image, 'w', 0), number(image, 'h', 0)];
-    if (!(width > 0 && height > 0)) throw damaged(fileName);
-    if (width * height > MAX_PIXELS) throw tooManyPixels(fileName, width, height);
+    if (!(width > 0 && height > 0 && Number.isInteger(width) && Number.isInteger(height))) throw damaged(fileName);
+    if (width * height > LIMITS.pixels) throw tooManyPixels(fileName, width, height);
     const ppi = number(image, 'xres', 0) || null;
     const titles: string[] = [];
     const layers: { element: Element; opacity: number; left: number; top: number }[] = [];
@@ -141,10 +152,16 @@ export async function readOpenRaster(path: string, fileName: string): Promise<Fl
       if (info.width === width && info.height === height) return { rgba: data, width, height, ppi, titles, notes: [] };
     }
     const drawn: Layer[] = [];
-    for (const { element, opacity, left, top } of layers) {
+    const sources = layers.map(({ element }) => {
       const source = fileAt(element.getAttribute('src') ?? '');
-      if (!source)
-        throw new CannotRead(`${fileName} lacks the picture of its layer “${element.getAttribute('name')}”. Save it again.`);
+      if (source) return source;
+      throw new CannotRead(
+        `${fileName} lacks the picture of its layer “${element.getAttribute('name') ?? 'without a name'}”. Save it again.`,
+      );
+    });
+    boundLayers(fileName, await sizesOf(sources, fileName));
+    for (const [i, { element, opacity, left, top }] of layers.entries()) {
+      const source = sources[i]!;
       const { data, info } = await pixelsOf(source, fileName);
       const blend = (element.getAttribute('composite-op') || 'svg:src-over').replace(/^svg:/, '');
       drawn.push({
@@ -165,8 +182,29 @@ export async function readOpenRaster(path: string, fileName: string): Promise<Fl
   }
 }
 
+/** A file of the archive, unpacked, if it says that it is no larger than `most`; the reader holds it to what it says. */
+async function bytesOfEntry(file: ArchiveFile, most: number, fileName: string): Promise<Buffer> {
+  if (file.bytes > most) throw new CannotRead(`${fileName} holds ${file.path}, which is larger than ${inBytes(most)}.`);
+  return buffer(await file.open());
+}
+
+/** Width and height of each picture, from their first bytes. */
+async function sizesOf(files: ArchiveFile[], fileName: string): Promise<{ width: number; height: number }[]> {
+  if (files.length > LIMITS.layers) return files.map(() => ({ width: 0, height: 0 })); // too many already
+  const sizes: { width: number; height: number }[] = [];
+  for (const file of files) {
+    const head = sharp(await bytesOfEntry(file, LIMITS.fileBytes, fileName), { limitInputPixels: false });
+    sizes.push(
+      await head.metadata().catch(() => {
+        throw damaged(fileName);
+      }),
+    );
+  }
+  return sizes;
+}
+
 const pixelsOf = async (file: ArchiveFile, fileName: string) =>
-  sharp(await buffer(await file.open()), { limitInputPixels: MAX_PIXELS })
+  sharp(await bytesOfEntry(file, LIMITS.fileBytes, fileName), { limitInputPixels: LIMITS.pixels })
     .toColourspace('srgb')
     .ensureAlpha()
     .raw({ depth: 'uchar' })

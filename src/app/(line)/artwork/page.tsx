@@ -36,7 +36,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         ids: ids.slice(0, FIRST_IDS),
         whole: ids.length <= FIRST_IDS,
         total: ids.length,
-        cards: (await artworksOf(workspace, ids.slice(0, FIRST_CARDS))).map(cardView),
+        cards: (await artworksOf(workspace, ids.slice(0, FIRST_CARDS))).map(cardView(workspace)),
         drawers: filed,
         searches: saved,
         choices: counts,

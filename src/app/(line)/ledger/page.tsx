@@ -9,5 +9,5 @@ export default async function Page() {
   const caller = await visitor();
   const listings = await listListingsOf(caller.workspace, { limit: 20_000 });
   // what was sent last is looked for first
-  return <LedgerStation listings={listings.map(listingView).reverse()} />;
+  return <LedgerStation listings={listings.map(listingView(caller.workspace)).reverse()} />;
 }

@@ -31,7 +31,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   const [runs, houses] = [await listRuns(caller.workspace), await outlets(caller.workspace)];
   return (
     <ProofStation
-      proofs={proofs.map(proofView)}
+      proofs={proofs.map(proofView(caller.workspace))}
       runs={runs.map((r) => ({ id: r.id, name: r.name }))}
       outlets={houses.map(outletView)}
     />

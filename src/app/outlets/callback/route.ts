@@ -13,7 +13,7 @@ export const GET = (request: Request): Promise<Response> =>
     const [code, state] = [q.get('code'), q.get('state')];
     if (!code || !state) return go('connect=declined');
     try {
-      const outlet = await endConsent(caller.workspace, code, state);
+      const outlet = await endConsent(caller, code, state);
       return go(`connect=${encodeURIComponent(outlet.name)}`);
     } catch (error) {
       if (error instanceof Trouble) return go(`connect=failed&why=${encodeURIComponent(error.sentence)}`);

@@ -1,3 +1,4 @@
+import { LIMITS } from '../../limits';
 import { AUDIENCES } from './propose';
 
 /** What a part of a file name may stand for. `skip` is a part that says nothing. */
@@ -19,6 +20,7 @@ export type NameReading = { ok: true; values: Partial<Record<Exclude<NamePart, '
  * sentence when it cannot be used.
  */
 export function readPattern(text: string): NamePattern | string {
+  if (text.length > LIMITS.namePatternLength) return `A pattern can have ${LIMITS.namePatternLength} characters.`;
   const parts: NamePart[] = [];
   const between: string[] = [''];
   for (let rest = text.trim(); rest;) {
@@ -95,6 +97,17 @@ export function readName(pattern: NamePattern, fileName: string): NameReading {
   }
   if (rest) return { ok: false, why: `has “${rest}” left over` };
   return { ok: true, values };
+}
+
+/** What no name needs: control characters, and those that turn the direction of what is read (Unicode UAX #9, explicit marks). */
+
+const UNSEEN = /[\0-\x1f\x7f-\x9f\u200b\u200e\u200f\u202a-\u202e\u2060-\u2069\ufeff]|\p{Surrogate}/gu;
+const NAME_LENGTH = 200;
+
+/** The name of a file that comes from outside: without its folders, and without characters that nobody sees. */
+export function plainName(fileName: string): string {
+  const own = fileName.split(/[\\/]/).at(-1)!.replace(UNSEEN, '').trim();
+  return [...own].slice(-NAME_LENGTH).join('') || 'untitled';
 }
 
 /** `lamp_room-02 FINAL.png` becomes `Lamp room 02 FINAL`. */

@@ -1,6 +1,6 @@
 import { createStore, del, entries, set } from 'idb-keyval';
 import { useEffect, useSyncExternalStore } from 'react';
-import { Upload as TusUpload } from 'tus-js-client';
+import type { Upload as TusUpload } from 'tus-js-client';
 import type { TakenIn } from '@/services/artwork/intake';
 
 /** One file on its way in. `share` is 0..1 of its bytes. */
@@ -52,6 +52,8 @@ interface Job {
   upload: Upload;
   file: File;
   tus?: TusUpload;
+  /** Which beginning of it is the last: an earlier one that comes through late does nothing. */
+  begun: number;
 }
 
 /** Files that a reload of the page must not lose are kept by the browser until they have arrived. */
@@ -84,12 +86,16 @@ class UploadQueue {
     if (this.woken || !kept) return;
     this.woken = true;
     for (const [key, { file, drawer, batch }] of await entries<string, Kept>(kept).catch(() => []))
-      if (!this.jobs.has(key)) this.jobs.set(key, { file, upload: fresh(key, file, drawer, batch) });
+      if (!this.jobs.has(key)) this.jobs.set(key, { file, upload: fresh(key, file, drawer, batch), begun: 0 });
     this.next();
   }
 
   bringIn = (files: Incoming[], batch: string = crypto.randomUUID()): void => {
-    const added = files.map(({ file, drawer }): Job => ({ file, upload: fresh(crypto.randomUUID(), file, drawer, batch) }));
+    const added = files.map(({ file, drawer }): Job => ({
+      file,
+      upload: fresh(crypto.randomUUID(), file, drawer, batch),
+      begun: 0,
+    }));
     for (const job of added) this.jobs.set(job.upload.key, job);
     this.next();
     // behind the uploads, and only what has not arrived by then
@@ -173,16 +179,23 @@ class UploadQueue {
 
   private begin(job: Job): void {
     this.change(job.upload.key, { state: 'going' });
-    const tus = (job.tus ??= this.transferOf(job));
-    void tus.findPreviousUploads().then((found) => {
-      if (found[0]) tus.resumeFromPreviousUpload(found[0]);
+    const mine = ++job.begun;
+    void (async () => {
+      const made = job.tus ?? (await this.transferOf(job));
+      const tus = (job.tus ??= made);
+      const [before] = await tus.findPreviousUploads();
+      // it may have been paused or cancelled meanwhile, and begun again
+      if (job.begun !== mine || job.upload.state !== 'going') return;
+      if (before) tus.resumeFromPreviousUpload(before);
       tus.start();
-    });
+    })();
   }
 
-  private transferOf(job: Job): TusUpload {
+  private async transferOf(job: Job): Promise<TusUpload> {
     const { key, name, drawer, batch } = job.upload;
-    return new TusUpload(job.file, {
+    // fetched with the first file that is sent
+    const { Upload: Transfer } = await import('tus-js-client');
+    return new Transfer(job.file, {
       endpoint: '/api/v1/uploads',
       chunkSize: PART_BYTES,
       retryDelays: RETRY_MS,

@@ -42,7 +42,7 @@ export default async function Page({
       docket={it}
       blanks={goods}
       scenes={scenes()}
-      samples={[...named, ...samples.filter((a) => a.id !== on)].map(artworkView)}
+      samples={[...named, ...samples.filter((a) => a.id !== on)].map(artworkView(caller.workspace))}
       outlets={houses.map(outletView)}
     />
   );

@@ -1,0 +1,62 @@
+const MB = 1024 ** 2;
+const GB = 1024 ** 3;
+
+/**
+ * What anybody may cost us, in one table. The sentence that refuses more says the number. Our own choice throughout: common
+ * practice, no single source; the sizes of files are ample for the largest posters (24 x 36 in at 300 px/in are 78 million pixels).
+ */
+export const LIMITS = {
+  /** A file that is brought in. */
+  fileBytes: 250 * MB,
+  archiveBytes: 8 * GB,
+  /** Pixels of one file, over all its layers and pages together. */
+  pixels: 150_000_000,
+  /** A file that is not read within the first, waits behind all others and has the second, one such file at a time. */
+  quickSeconds: 4,
+  readSeconds: 30,
+  /** Memory that a process may take while it has one file in hand. */
+  readMegabytes: 1_400,
+  /** Pictures of one artwork, all together. */
+  renderSeconds: 240,
+
+  /** What an archive may hold. */
+  archiveFiles: 5_000,
+  archiveTotalBytes: 20 * GB,
+  /** Pictures hardly shrink in an archive: what grows more than so many times was made to do harm. A little may grow as it likes. */
+  archiveGrowth: 100,
+  archiveGrowthFrom: MB,
+  archiveDepth: 12,
+  pathLength: 240,
+  /** The list of layers in a layered file. */
+  layerListBytes: 4 * MB,
+  layers: 500,
+
+  /** Originals that nothing refers to any more, and those of refused files, are kept so long. */
+  unusedHours: 24,
+  /** With less room on the disk nothing new is taken. */
+  reserveBytes: GB,
+
+  /** A request of the interface for programs; files come as streams. */
+  bodyBytes: MB,
+  /** The most that one request may name. */
+  ids: 25_000,
+
+  /** A wording pattern: its length, what it may make, the memory and the time it may take to make it. */
+  patternLength: 10_000,
+  filledLength: 50_000,
+  fillMilliseconds: 200,
+  fillMemory: 2_000_000,
+  /** Passwords: how long, how many of the commonest are known, how many may wait to be checked, how often one may be tried at once. */
+  passwordLength: 12,
+  commonPasswords: 10_000,
+  hashesWaiting: 100,
+  triesAtOnce: 5,
+  longestWaitSeconds: 60,
+  namesWatched: 10_000,
+
+  /** A pattern for file names. */
+  namePatternLength: 200,
+} as const;
+
+/** A number of bytes as it stands in a sentence. */
+export const inBytes = (bytes: number): string => (bytes >= GB ? `${bytes / GB} GB` : `${bytes / MB} MB`);
