@@ -11,7 +11,9 @@ const base = {
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^(\\.{1,2}/.*)\\.js$': '$1' },
   // shipped as ES modules only
-  transformIgnorePatterns: ['/node_modules/(?!(cookie|culori|@tus|srvx|set-cookie-parser|@apidevtools)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(cookie|culori|@tus|srvx|set-cookie-parser|@apidevtools|p-limit|yocto-queue|@zxcvbn-ts)/)',
+  ],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist', '<rootDir>/data'],
 };
 export default {
