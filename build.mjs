@@ -5,6 +5,7 @@ import { build } from 'esbuild';
 const programs = {
   start: 'bin/start.ts',
   check: 'bin/check.ts',
+  web: 'bin/web.ts',
   worker: 'src/worker/main.ts',
   'picture-process': 'src/worker/picture-process.ts',
   'words-process': 'src/worker/words-process.ts',

@@ -9,7 +9,7 @@ import { closeDatabase } from '../src/data/database';
 import { adoptToken, demoWorkspace } from '../src/services/people/access';
 import { openStockroom } from '../src/services/stockroom/setup';
 import { ensureBuilt } from './built';
-import { freePort, ROOT, startStack, type Stack } from './stack';
+import { freePort, ROOT, startStack, type Part, type Stack } from './stack';
 
 /** Everything the project promises, checked in one go; see the README. `--only unit,e2e` runs some of the steps, `--file WORD` of the
  * tests those whose path has the word. */
@@ -67,7 +67,7 @@ async function troubleMaker(stack: Stack): Promise<{ url: string; close: () => v
     const work =
       what === 'restart-database'
         ? stack.restartDatabase()
-        : Promise.resolve().then(() => void process.kill(stack.pid(what.replace('kill-', '') as 'worker'), 'SIGKILL'));
+        : Promise.resolve().then(() => void process.kill(stack.pid(what.replace('kill-', '') as Part | 'database'), 'SIGKILL'));
     work.then(
       () => response.end('done'),
       (error: Error) => response.writeHead(500).end(error.message),

@@ -72,7 +72,7 @@ export interface StackOptions {
   log: (line: string) => void;
 }
 
-type Part = 'standins' | 'worker' | 'web';
+export type Part = 'standins' | 'worker' | 'web';
 
 export interface Stack {
   base: string;
@@ -81,7 +81,7 @@ export interface Stack {
   env: Record<string, string>;
   folder: string;
   ownerUrl: string;
-  pid: (part: Part) => number;
+  pid: (part: Part | 'database') => number;
   restartDatabase: () => Promise<void>;
   stop: () => Promise<void>;
   /** Resolves with a reason when the database cannot be brought back. */
@@ -100,11 +100,7 @@ const HIDDEN: Record<Part, string[]> = {
   web: ['QUEUE_URL'],
 };
 
-const PROGRAMS: Record<Part, (o: StackOptions) => string[]> = {
-  standins: () => ['dist/standins.mjs'],
-  worker: () => ['dist/worker.mjs'],
-  web: ({ port, host }) => ['node_modules/next/dist/bin/next', 'start', '-H', host ? '0.0.0.0' : '127.0.0.1', '-p', String(port)],
-};
+const PROGRAMS: Record<Part, string> = { standins: 'dist/standins.mjs', worker: 'dist/worker.mjs', web: 'dist/web.mjs' };
 
 /** Starts database, stand-ins, worker and web server, in this order, and keeps them running. */
 export async function startStack(o: StackOptions): Promise<Stack> {
@@ -164,11 +160,13 @@ export async function startStack(o: StackOptions): Promise<Stack> {
     PRESS_ROOT: ROOT,
     PRESS_DEMO: o.demo ? '1' : '0',
     PRESS_URL: base,
+    PORT: String(o.port),
+    HOST: o.host ? '0.0.0.0' : '127.0.0.1',
     PRESS_HOSTS: o.host ?? '',
   };
   const deaths: Record<Part, number[]> = { standins: [], worker: [], web: [] };
   const run = (part: Part) => {
-    const child = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, ...PROGRAMS[part](o)], {
+    const child = spawn('setpriv', ['--pdeathsig', 'TERM', process.execPath, PROGRAMS[part]], {
       cwd: ROOT,
       // the allocator's many arenas keep what decoders gave back
       env: without({ ...process.env, ...env, MALLOC_ARENA_MAX: '2' }, HIDDEN[part]),
@@ -216,7 +214,7 @@ export async function startStack(o: StackOptions): Promise<Stack> {
     env,
     folder: o.folder,
     ownerUrl,
-    pid: (part) => running.get(part)!.pid!,
+    pid: (part) => (part === 'database' ? cluster.child : running.get(part)!).pid!,
     async restartDatabase() {
       restarting = true;
       await cluster.stop();

@@ -38,7 +38,8 @@ export async function ask(
       signal: AbortSignal.timeout(120_000),
     });
     const text = await answer.text();
-    return { status: answer.status, type: answer.headers.get('content-type') ?? '', text, json: () => JSON.parse(text) as never };
+    const json = () => (text ? JSON.parse(text) : {}) as never;
+    return { status: answer.status, type: answer.headers.get('content-type') ?? '', text, json };
   } catch (error) {
     return { status: 0, type: '', text: (error as Error).message, json: () => ({}) as never };
   }

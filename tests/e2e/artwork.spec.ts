@@ -86,9 +86,15 @@ test('artwork is dragged into a drawer', async ({ page }) => {
   await page.request.post('/api/v1/drawers', { data: { path: 'Dunes' } });
   await page.goto('/artwork?drawer=Surf&sort=name');
   await expect(options(page)).toHaveCount(5);
-  await options(page)
-    .first()
-    .dragTo(page.getByRole('button', { name: /^Dunes/ }));
+  const [from, to] = [
+    (await options(page).first().boundingBox())!,
+    (await page.getByRole('button', { name: /^Dunes/ }).boundingBox())!,
+  ];
+  await page.mouse.move(from.x + 40, from.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 30, to.y + 8, { steps: 12 });
+  await expect(page.getByText('1 artwork', { exact: true })).toBeVisible();
+  await page.mouse.up();
   await expect.poll(() => found(page, 'drawer=Dunes')).toBe(1);
   await expect(options(page)).toHaveCount(4);
 });

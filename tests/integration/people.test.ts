@@ -1,24 +1,9 @@
-import { claimCode } from '../../src/services/people/access';
-import { asOwner, BASE, drafted, newArtworks, ok, openShop, type Items, type Run } from './press';
+import { ADA, adaMovesOut, cookieOf, send } from './ada';
+import { BASE, drafted, newArtworks, ok, openShop, type Items, type Run } from './press';
 
 jest.setTimeout(120_000);
 
-/** Another house beside the demo's: its owner, by the session that a browser would have. */
 let session = '';
-const OWNER = {
-  workspace: 'Lantern Row',
-  name: 'Ada',
-  email: 'ada@example.org',
-  password: 'a long and quiet tide',
-  code: claimCode(),
-};
-const cookieOf = (answer: Response) => answer.headers.get('set-cookie')?.split(';')[0] ?? '';
-const send = (method: string, path: string, body?: object, cookie = '') =>
-  fetch(`${BASE}/api/v1${path}`, {
-    method,
-    headers: { cookie, ...(body && { 'content-type': 'application/json' }) },
-    ...(body && { body: JSON.stringify(body) }),
-  });
 /** As the other owner. */
 const asAda = (method: string, path: string, body?: object) => send(method, path, body, session);
 const problem = async (answer: Response) => [answer.status, ((await answer.json()) as { field?: string }).field];
@@ -35,31 +20,30 @@ beforeAll(async () => {
   Object.assign(ours, { artwork, docket, run: run.id, proof: proof!.id, drawer: drawer.id });
 });
 
-// the inbox folder is the owner's as soon as there is one: the tests after these are the demo's again
-afterAll(() => asOwner((owner) => owner.query("DELETE FROM workspace WHERE name = 'Lantern Row'")));
+afterAll(adaMovesOut);
 
 test.each([
-  [{ ...OWNER, workspace: ' ' }, 'workspace'],
-  [{ ...OWNER, name: '' }, 'name'],
-  [{ ...OWNER, email: 'ada' }, 'email'],
-  [{ ...OWNER, password: 'short' }, 'password'],
+  [{ ...ADA, workspace: ' ' }, 'workspace'],
+  [{ ...ADA, name: '' }, 'name'],
+  [{ ...ADA, email: 'ada' }, 'email'],
+  [{ ...ADA, password: 'short' }, 'password'],
 ])('an owner is not made of %j', async (body, field) =>
   expect(await problem(await send('POST', '/owner', body))).toEqual([422, field]),
 );
 
 test('the first owner is made once, and signs in with the address in any case', async () => {
-  const made = await send('POST', '/owner', OWNER);
+  const made = await send('POST', '/owner', ADA);
   expect(made.status).toBe(201);
   expect(made.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=lax/i);
-  expect((await send('POST', '/owner', { ...OWNER, email: 'eve@example.org' })).status).toBe(409);
-  const signedIn = await send('POST', '/session', { email: ' ADA@example.org ', password: OWNER.password });
+  expect((await send('POST', '/owner', { ...ADA, email: 'eve@example.org' })).status).toBe(409);
+  const signedIn = await send('POST', '/session', { email: ' ADA@example.org ', password: ADA.password });
   expect(signedIn.status).toBe(200);
   session = cookieOf(signedIn);
 });
 test('a wrong password and an unknown address are told alike', async () => {
   const answers = [
-    await send('POST', '/session', { email: OWNER.email, password: 'a loud and short tide' }),
-    await send('POST', '/session', { email: 'nobody@example.org', password: OWNER.password }),
+    await send('POST', '/session', { email: ADA.email, password: 'a loud and short tide' }),
+    await send('POST', '/session', { email: 'nobody@example.org', password: ADA.password }),
   ];
   const told = await Promise.all(answers.map(async (a) => [a.status, ((await a.json()) as { detail: string }).detail]));
   expect(told[0]).toEqual(told[1]);
@@ -118,7 +102,7 @@ test('a token opens its own house only, and a session that was ended opens none'
   const { token } = (await (await asAda('POST', '/tokens', { label: 'script' })).json()) as { token: string };
   const asked = await fetch(`${BASE}/api/v1/runs`, { headers: { authorization: `Bearer ${token}` } });
   expect(((await asked.json()) as Items<unknown>).items).toEqual([]);
-  const again = cookieOf(await send('POST', '/session', { email: OWNER.email, password: OWNER.password }));
+  const again = cookieOf(await send('POST', '/session', { email: ADA.email, password: ADA.password }));
   expect((await send('DELETE', '/session', undefined, again)).status).toBe(200);
   // on loopback a stranger is the demo's guest: what it sees is not Ada's
   const after = (await (await send('GET', '/drawers', undefined, again)).json()) as Items<{ path: string }>;

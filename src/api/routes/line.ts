@@ -63,7 +63,7 @@ const runs = [
   route(
     'POST',
     '/runs/{id}/retry',
-    { does: 'tries again what was refused', params: runId, body: shape.SendBody, answers: shape.Queued },
+    { does: 'tries again what was refused', needs: 'send', params: runId, body: shape.SendBody, answers: shape.Queued },
     ({ workspace, params, body }) => sendRun(workspace, params.id, body.as === 'live', true),
   ),
   route('POST', '/runs/{id}/pause', { does: 'pauses', params: runId, answers: shape.Run }, ({ workspace, params }) =>

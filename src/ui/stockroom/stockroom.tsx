@@ -1,13 +1,14 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import type { BlankSpec } from '@/core/planning/docket';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { DocketRow } from '@/services/stockroom/stockroom';
 import type { OutletView } from '@/api/views';
 import { act, api, sentenceOf } from '../api';
 import { useCommands } from '../commands/commands';
+import { Access } from './access';
+import { Heading } from './heading';
 import { Outlet } from './outlet';
 import { amount, count } from '../parts/format';
 import { Button, ButtonLink } from '../parts/button';
@@ -150,42 +151,9 @@ export function Stockroom({
               </li>
             ))}
           </ul>
-          <Heading word="Access" about="tokens for /api/v1" />
-          <Token />
+          <Access />
         </section>
       </div>
     </div>
-  );
-}
-
-function Heading({ word, about, children }: { word: string; about: string; children?: React.ReactNode }) {
-  return (
-    <div className="mt-4 mb-2 flex min-h-[42px] items-end gap-3 border-b-[1.5px] border-ink pb-1.5">
-      <h2 className="text-[17px] leading-none">{word}</h2>
-      <span className="grow text-soft">{about}</span>
-      {children}
-    </div>
-  );
-}
-
-function Token() {
-  const [token, setToken] = useState('');
-  if (token)
-    return (
-      <p className="bg-paper p-3">
-        <code className="break-all">{token}</code>
-        <span className="mt-1 block text-soft">Keep it now; it is not shown again.</span>
-      </p>
-    );
-  return (
-    <Button
-      onClick={() =>
-        void act(() =>
-          api<{ token: string }>('POST', '/tokens', { label: 'made in the stockroom' }).then((a) => setToken(a.token)),
-        )
-      }
-    >
-      Make a token
-    </Button>
   );
 }
