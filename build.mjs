@@ -1,6 +1,9 @@
 // Compiles the programs that run beside the web server, from TypeScript to dist/. Takes about 0.1 s.
 import { existsSync } from 'node:fs';
 import { build } from 'esbuild';
+import { keepCompiled } from './tools/compile-shapes.mjs';
+
+await keepCompiled();
 
 const programs = {
   start: 'bin/start.ts',

@@ -90,7 +90,11 @@ export async function tryStrangers(owner: House, stranger: House, secret: string
     const answer = await ask(stranger, 'GET', picture);
     if (answer.status !== 404) failed.push(`${picture} is answered ${answer.status}`);
   }
-  const after = await stateOf(owner);
-  if (after !== before) failed.push('the other house’s things are not as they were');
+  const [was, is] = [before.split('\n'), (await stateOf(owner)).split('\n')];
+  for (const [i, line] of is.entries())
+    if (line !== was[i]) {
+      const from = [...line].findIndex((c, at) => c !== was[i]![at]);
+      failed.push(`not as it was: ${LISTS[i]} …${line.slice(Math.max(0, from - 60), from + 60)}… was …${was[i]!.slice(Math.max(0, from - 20), from + 60)}…`);
+    }
   return { topic: 'strangers', seed: 0, tried, failed: [...new Set(failed)] };
 }

@@ -1,8 +1,8 @@
 'use client';
 import { useForm } from 'react-hook-form';
-import { Owner, SignIn } from '@/api/shapes/people';
 import { api, Refusal } from './api';
 import { Button } from './parts/button';
+import { owner, signIn } from './parts/fields/compiled.mjs';
 import { TextField } from './parts/fields/field';
 import { schemaResolver } from './parts/fields/schema-resolver';
 import { Notice } from './parts/notice';
@@ -16,7 +16,7 @@ export interface Entry {
 }
 
 /** What the interface for programs takes at each door. */
-const TAKES = { '/session': SignIn, '/owner': Owner };
+const TAKES = { '/session': signIn, '/owner': owner };
 
 /** The front door: first start and sign-in share its form. */
 export function Door({

@@ -80,7 +80,7 @@ const files = [
     '/artworks/{id}/versions',
     { does: 'the files it has had, the newest first', params: { id }, answers: shape.Versions },
     async ({ workspace, params }) => ({
-      items: (await versionsOf(workspace, params.id)).map(({ sha256: _, ...version }) => version),
+      items: (await versionsOf(workspace, (await artwork(workspace, params.id)).id)).map(({ sha256: _, ...version }) => version),
     }),
   ),
   route(
@@ -193,6 +193,7 @@ const looking = [
     '/artworks/{id}/uses',
     { does: 'proofs and listings made from it, and what it is like', params: { id }, answers: shape.Uses },
     async ({ workspace, params: { id: of } }) => {
+      await artwork(workspace, of);
       const [uses, alike] = await Promise.all([usesOf(workspace, of), alikeTo(workspace, of)]);
       return {
         uses,

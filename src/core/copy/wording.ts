@@ -84,6 +84,22 @@ export function fill(pattern: string, subject: WordingSubject): Filled {
   }
 }
 
+/** Every value that a pattern may ask for, as long as values are. */
+const FULL: WordingSubject = (() => {
+  const value = 'word '.repeat(40);
+  return {
+    artwork: { name: value, subject: value, keywords: value },
+    product: { noun: value, name: value, text: value, care: value, sizes: value, colours: value },
+    outlet: { name: value },
+  };
+})();
+
+/** What is wrong with a pattern before it is used: it cannot be read, asks for what there is not, or makes too much. */
+export function patternFault(pattern: string): string | null {
+  const filled = fill(pattern, FULL);
+  return filled.ok ? null : filled.sentence;
+}
+
 /** Empty text counts as missing. */
 function present(subject: WordingSubject): Record<string, Record<string, string>> {
   return Object.fromEntries(

@@ -1,4 +1,4 @@
-import { fill } from '../../core/copy/wording';
+import { patternFault } from '../../core/copy/wording';
 import type { BlankSpec, DocketSpec } from '../../core/planning/docket';
 import * as data from '../../data/stockroom/stockroom';
 import type { DocketRow } from '../../data/stockroom/stockroom';
@@ -43,10 +43,11 @@ export async function checkDocket(workspace: string, blankId: string, spec: Dock
   for (const shot of spec.shots)
     if (!sceneById(shot.scene)?.areas.some((a) => a.name === spec.area))
       throw new Trouble('not-valid', `The scene ${shot.scene} does not show the print area ${spec.area}.`, 'shots');
-  for (const field of ['title', 'description'] as const) {
-    const tried = fill(spec.wording[field], { artwork: {}, product: {}, outlet: {} });
-    if (!tried.ok && tried.sentence.includes('cannot be read'))
-      throw new Trouble('not-valid', tried.sentence, `wording.${field}`);
+  const { title, description, tags } = spec.wording;
+  const patterns = [['title', title], ['description', description], ...tags.map((t) => ['tags', t])] as [string, string][];
+  for (const [field, pattern] of patterns) {
+    const fault = patternFault(pattern);
+    if (fault) throw new Trouble('not-valid', fault, `wording.${field}`);
   }
   return spec;
 }

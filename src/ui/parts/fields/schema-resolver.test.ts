@@ -1,4 +1,7 @@
+import { readFileSync } from 'node:fs';
 import { Type } from '@sinclair/typebox';
+import Ajv from 'ajv';
+import addFormats from 'ajv-formats';
 import { DocketBody } from '@/api/shapes/stockroom';
 import { Exactly } from '@/api/shapes/parts';
 import { SHIRT } from '../../../../tests/integration/shirt';
@@ -9,7 +12,9 @@ const Form = Exactly({
   name: Type.String({ minLength: 1 }),
   shots: Type.Array(Exactly({ scene: Type.String({ minLength: 1 }) }), { minItems: 1 }),
 });
-const resolve = schemaResolver(Form);
+const ajv = new Ajv({ allErrors: true, strict: false });
+addFormats(ajv);
+const resolve = schemaResolver(ajv.compile(Form));
 const messages = (errors: unknown): unknown =>
   errors && typeof errors === 'object' && 'message' in errors
     ? errors.message
@@ -32,8 +37,17 @@ test('a list that is too short says so itself', async () =>
     shots: 'Shots must name at least 1 entry.',
   }));
 
+test('the checks that pages have are those of the shapes as they are now: run node build.mjs where they are not', async () => {
+  // an ES module of its own, as the build runs it
+  const { execFileSync } = await import('node:child_process');
+  const made = execFileSync(process.execPath, ['--input-type=module', '-e', "import { compileShapes } from './tools/compile-shapes.mjs'; process.stdout.write(await compileShapes())"], { encoding: 'utf8', maxBuffer: 1e7 }); // prettier-ignore
+  expect(readFileSync('src/ui/parts/fields/compiled.mjs', 'utf8') === made).toBe(true);
+  // pages may not make programs out of text
+  expect(made).not.toMatch(/new Function|\beval\(/);
+});
+
 describe('the docket', () => {
-  const docket = schemaResolver(DocketBody);
+  const docket = schemaResolver(ajv.compile(DocketBody));
   const wrong = async (change: (spec: typeof SHIRT) => object) =>
     messages((await docket({ name: 'Shirts', blankId: 'b', spec: { ...SHIRT, ...change(SHIRT) } }, undefined, options)).errors);
   test('one that the interface for programs would take is right', async () => expect(await wrong(() => ({}))).toEqual({}));

@@ -1,6 +1,4 @@
-import type { TSchema } from '@sinclair/typebox';
-import Ajv from 'ajv';
-import addFormats from 'ajv-formats';
+import type { ValidateFunction } from 'ajv';
 import type { FieldErrors, FieldValues, Resolver } from 'react-hook-form';
 import { faultOf, type SchemaFault } from '@/core/schema/fault';
 
@@ -11,11 +9,8 @@ function putAt(errors: Record<string, unknown>, path: string[], message: string)
   at[path.at(-1)!] ??= { type: 'schema', message };
 }
 
-/** A form's check by the schema that the interface for programs uses: the same sentence stands at the field. */
-export function schemaResolver<T extends FieldValues>(schema: TSchema): Resolver<T> {
-  const ajv = new Ajv({ allErrors: true, strict: false });
-  addFormats(ajv);
-  const check = ajv.compile(schema);
+/** A form's check by Ajv, of the shape that the interface for programs takes: the same sentence stands at the field. */
+export function schemaResolver<T extends FieldValues>(check: ValidateFunction): Resolver<T> {
   return (values) => {
     if (check(values)) return { values, errors: {} };
     const errors: Record<string, unknown> = {};

@@ -2,7 +2,6 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { FormProvider, useForm } from 'react-hook-form';
-import { DocketBody } from '@/api/shapes/stockroom';
 import type { ArtworkView, OutletView } from '@/api/views';
 import type { BlankSpec } from '@/core/planning/docket';
 import type { SceneSheet } from '@/core/scene/scene';
@@ -10,6 +9,7 @@ import type { DocketRow } from '@/services/stockroom/stockroom';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
 import { Button } from '../../parts/button';
+import { docket as docketShape } from '../../parts/fields/compiled.mjs';
 import { schemaResolver } from '../../parts/fields/schema-resolver';
 import { GoodsContext, type DocketForm } from './form';
 import { NamePart, PlacementPart } from './goods-part';
@@ -17,7 +17,7 @@ import { Result } from './result';
 import { ShotList } from './shot-list';
 import { OutletsPart, PricePart, WordingPart } from './words-part';
 
-const checked = schemaResolver<DocketForm>(DocketBody);
+const checked = schemaResolver<DocketForm>(docketShape);
 
 /** A docket on the left, what it makes of a sample artwork on the right, at every change. */
 export function DocketEditor({
