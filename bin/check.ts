@@ -18,15 +18,31 @@ const wanted = (step: string) => !values.only || values.only.split(',').includes
 const tally = { passed: 0, failed: 0 };
 const began = Date.now();
 
-/** The runner at work: it ends with us. */
-let runner: ChildProcess | undefined;
+/** The runners at work: they end with us. */
+const runners = new Set<ChildProcess>();
 
 async function run(step: string, program: string, args: string[], env: Record<string, string> = {}): Promise<number> {
   console.log(`\n── ${step}`);
   const child = spawn(process.execPath, [program, ...args], { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
-  runner = child;
+  runners.add(child);
   const [code] = (await once(child, 'exit')) as [number | null];
+  runners.delete(child);
   return code ?? 1;
+}
+
+/**
+ * Tests across parts and stories of the browser go side by side, each as a check of its own with a stack of its own: they wait
+ * more than they work. What each of them counted is added here.
+ */
+async function sideBySide(steps: string[]): Promise<void> {
+  await Promise.all(
+    steps.map(async (step) => {
+      const file = path.join(folder, `${step}-tally.json`);
+      const only = ['--only', step, ...(values.file ? ['--file', values.file] : [])];
+      const code = await run(`${step}, beside the others`, 'dist/check.mjs', only, { CHECK_TALLY: file });
+      count(file, (told: typeof tally) => told, code);
+    }),
+  );
 }
 
 /** A step that either holds or does not; what it says is shown when it has ended, so that steps may go side by side. */
@@ -60,16 +76,18 @@ const e2eCounts = (r: { stats: { expected: number; unexpected: number; flaky: nu
   failed: r.stats.unexpected + r.stats.flaky,
 });
 
-/** Lets tests make things go wrong: kill a part, restart the database. */
+/** Lets tests make things go wrong: kill a part, restart the database; and tells the pid of a part. */
 async function troubleMaker(stack: Stack): Promise<{ url: string; close: () => void }> {
   const server = http.createServer((request, response) => {
     const what = request.url!.slice(1);
     const work =
       what === 'restart-database'
         ? stack.restartDatabase()
-        : Promise.resolve().then(() => void process.kill(stack.pid(what.replace('kill-', '') as Part | 'database'), 'SIGKILL'));
+        : what.startsWith('pid-')
+          ? Promise.resolve(void response.write(String(stack.pid(what.replace('pid-', '') as Part))))
+          : Promise.resolve().then(() => void process.kill(stack.pid(what.replace('kill-', '') as Part | 'database'), 'SIGKILL'));
     work.then(
-      () => response.end('done'),
+      () => response.end(what.startsWith('pid-') ? '' : 'done'),
       (error: Error) => response.writeHead(500).end(error.message),
     );
   });
@@ -82,7 +100,7 @@ const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-check-'));
 fs.chmodSync(folder, 0o755); // the user postgres has to enter it
 let stack: Stack | undefined;
 const clean = async () => {
-  runner?.kill('SIGTERM');
+  for (const runner of runners) runner.kill('SIGTERM');
   await closeDatabase();
   await stack?.stop();
   fs.rmSync(folder, { recursive: true, force: true });
@@ -129,7 +147,8 @@ try {
     );
   };
   await jest('unit');
-  if (wanted('integration') || wanted('e2e')) {
+  if (wanted('integration') && wanted('e2e')) await sideBySide(['integration', 'e2e']);
+  else if (wanted('integration') || wanted('e2e')) {
     process.env.PRESS_HOLD_ANSWERS = '1'; // every answer is held to its description
     stack = await startStack({
       folder: path.join(folder, 'data'),
@@ -172,6 +191,9 @@ try {
 } finally {
   await clean();
 }
-console.log(`\nin ${((Date.now() - began) / 1000).toFixed(0)} s`);
-console.log(`${tally.passed} passed, ${tally.failed} failed`);
+if (process.env.CHECK_TALLY) fs.writeFileSync(process.env.CHECK_TALLY, JSON.stringify(tally));
+else {
+  console.log(`\nin ${((Date.now() - began) / 1000).toFixed(0)} s`);
+  console.log(`${tally.passed} passed, ${tally.failed} failed`);
+}
 process.exit(tally.failed ? 1 : 0);

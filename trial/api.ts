@@ -52,7 +52,7 @@ export async function tryApi(house: House, o: { seed: number; rounds: number; mo
   let tried = 0;
   let slowest = 0;
   const worst = watchLargest(() => house.pid('web'));
-  const web = house.pid('web');
+  const web = await house.pid('web');
   const one = async (method: string, path: string, body?: object | string, headers?: Record<string, string>) => {
     tried++;
     const began = Date.now();
@@ -100,7 +100,7 @@ export async function tryApi(house: House, o: { seed: number; rounds: number; mo
     if (!answer.ok || /could not be (shown|loaded)/.test(text))
       failed.set(`${screen} does not open any more: ${answer.status}`, 1);
   }
-  if (house.pid('web') !== web) failed.set('the web server ended and was started anew', 1);
+  if ((await house.pid('web')) !== web) failed.set('the web server ended and was started anew', 1);
   const mb = worst();
   if (mb > o.mostMegabytes) failed.set(`the web server took ${mb} MB`, 1);
   return {

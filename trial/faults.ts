@@ -5,7 +5,7 @@ import { chance } from './seeded';
 
 /** A house whose parts can be made to fail. */
 export interface Fragile extends House {
-  kill: (part: 'worker' | 'web' | 'standins' | 'database') => void;
+  kill: (part: 'worker' | 'web' | 'standins' | 'database') => unknown;
   /** Tells an outlet's stand-in to misbehave; an empty object makes it calm again. */
   control: (outlet: string, behaviour: object) => Promise<unknown>;
   /** How many wares Quayside itself has. */

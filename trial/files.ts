@@ -43,7 +43,7 @@ export async function tryFiles(
     ...(await bombs()).filter(([name]) => o.bombs(name)),
     ...NAMES.map((name, i): Named => [name, small(i)]),
   ];
-  const worker = house.pid('worker');
+  const worker = await house.pid('worker');
   const worst = watchLargest(() => house.pid('worker'));
   let slowest = 0;
   for (const [name, data] of files) {
@@ -75,7 +75,7 @@ export async function tryFiles(
   for (const p of intake.parcels)
     if (['waiting', 'unpacking'].includes(p.state)) failed.push(`${p.fileName} is stuck, ${p.state}`);
   for (const { problem } of intake.refused) if (RAW.test(problem)) failed.push(`raw words: ${problem}`);
-  if (house.pid('worker') !== worker) failed.push('the worker ended and was started anew');
+  if ((await house.pid('worker')) !== worker) failed.push('the worker ended and was started anew');
   const mb = worst();
   if (mb > o.mostMegabytes) failed.push(`a process took ${mb} MB`);
   return {

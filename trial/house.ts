@@ -6,7 +6,7 @@ export interface House {
   base: string;
   token: string;
   /** Pid of a part, which changes when it is started anew. */
-  pid: (part: 'worker' | 'web') => number;
+  pid: (part: 'worker' | 'web') => number | Promise<number>;
 }
 
 export interface Answer {
@@ -56,7 +56,7 @@ export async function until<T>(what: () => Promise<T>, good: (value: T) => boole
 }
 
 /** Watches how much memory the largest process takes that a part started, MB resident (proc(5), statm). */
-export function watchLargest(pid: () => number, everyMs = 100): () => number {
+export function watchLargest(pid: () => number | Promise<number>, everyMs = 100): () => number {
   let worst = 0;
   const look = (at: number) => {
     try {
@@ -68,7 +68,7 @@ export function watchLargest(pid: () => number, everyMs = 100): () => number {
       // it ended while we looked
     }
   };
-  const timer = setInterval(() => look(pid()), everyMs);
+  const timer = setInterval(() => void Promise.resolve(pid()).then(look, () => undefined), everyMs);
   return () => {
     clearInterval(timer);
     return Math.round(worst);

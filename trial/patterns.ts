@@ -33,7 +33,7 @@ export async function tryPatterns(house: House, seed: number): Promise<Report> {
   const failed: string[] = [];
   let tried = 0;
   let slowest = 0;
-  const [web, worker] = [house.pid('web'), house.pid('worker')];
+  const [web, worker] = [await house.pid('web'), await house.pid('worker')];
   const { items } = (await ask(house, 'GET', '/dockets')).json<{ items: { blankId: string; spec: { wording: object } }[] }>();
   const form = new FormData();
   form.append(
@@ -97,7 +97,7 @@ export async function tryPatterns(house: House, seed: number): Promise<Report> {
     { ids: [artwork], change: { replace: { field: 'name', find: 'e', put: many(150, 'e') } } },
     false,
   );
-  if (house.pid('web') !== web) failed.push('the web server ended');
-  if (house.pid('worker') !== worker) failed.push('the worker ended');
+  if ((await house.pid('web')) !== web) failed.push('the web server ended');
+  if ((await house.pid('worker')) !== worker) failed.push('the worker ended');
   return { topic: 'patterns', seed, tried, failed, worst_seconds: Math.round(slowest / 100) / 10 };
 }

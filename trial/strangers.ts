@@ -1,4 +1,4 @@
-import { ask, type House } from './house';
+import { ask, until, type House } from './house';
 import { sample, type Schema } from './nonsense';
 import type { Report } from './report';
 
@@ -56,12 +56,18 @@ function withIds(value: unknown, ids: string[]): unknown {
  * One house goes through every operation with the ids of another's things: none of them may be told, and nothing of the other's may
  * be otherwise afterwards. `secret` is a word that only the other house's things hold.
  */
-export async function tryStrangers(owner: House, stranger: House, secret: string): Promise<Report> {
+export async function tryStrangers(owner: House, stranger: House, secret: string, mostIds = 1000): Promise<Report> {
   const failed: string[] = [];
   let tried = 0;
+  // what is still being measured or read changes by itself
+  await until(
+    async () => (await ask(owner, 'GET', '/line')).json<{ work: unknown[] }>().work,
+    (work) => work.length === 0,
+    120,
+  );
   const before = await stateOf(owner);
   if (!before.includes(secret)) failed.push('the house that is to be looked into is empty');
-  const ids = [...new Set(before.match(UUID) ?? [])];
+  const ids = [...new Set(before.match(UUID) ?? [])].slice(-mostIds);
   const pictures = [...new Set([...before.matchAll(/\/api\/v1(\/pictures\/[^"]+)/g)].map((m) => m[1]!))];
   const { paths, components } = (await ask(stranger, 'GET', '/openapi.json')).json<Description>();
   for (const [template, operations] of Object.entries(paths)) {
@@ -94,7 +100,9 @@ export async function tryStrangers(owner: House, stranger: House, secret: string
   for (const [i, line] of is.entries())
     if (line !== was[i]) {
       const from = [...line].findIndex((c, at) => c !== was[i]![at]);
-      failed.push(`not as it was: ${LISTS[i]} …${line.slice(Math.max(0, from - 60), from + 60)}… was …${was[i]!.slice(Math.max(0, from - 20), from + 60)}…`);
+      failed.push(
+        `not as it was: ${LISTS[i]} …${line.slice(Math.max(0, from - 60), from + 60)}… was …${was[i]!.slice(Math.max(0, from - 20), from + 60)}…`,
+      );
     }
   return { topic: 'strangers', seed: 0, tried, failed: [...new Set(failed)] };
 }
