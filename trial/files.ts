@@ -66,9 +66,14 @@ export async function tryFiles(
   );
   if (settled.state !== 'ready') failed.push(`a good file behind ${files.length} bad ones is ${settled.state}`);
   slowest = Math.max(slowest, Date.now() - began);
+  const look = async () => ({
+    ...(await ask(house, 'GET', '/artworks/intake')).json<Omit<Intake, 'arriving'>>(),
+    arriving: (await ask(house, 'GET', '/line')).json<{ stations: { artwork: { arriving: number } } }>().stations.artwork
+      .arriving,
+  });
   const intake = await until(
-    async () => (await ask(house, 'GET', '/artworks/intake')).json<Intake>(),
-    (i) => i.arriving === 0 && i.parcels.every((p) => !['waiting', 'unpacking'].includes(p.state)),
+    look,
+    (i: Intake) => i.arriving === 0 && i.parcels.every((p) => !['waiting', 'unpacking'].includes(p.state)),
     PATIENCE,
   );
   if (intake.arriving) failed.push(`${intake.arriving} files are stuck`);

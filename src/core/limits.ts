@@ -12,7 +12,7 @@ export const LIMITS = {
   /** Pixels of one file, over all its layers and pages together. */
   pixels: 150_000_000,
   /** A file that is not read within the first, waits behind all others and has the second, one such file at a time. */
-  quickSeconds: 4,
+  quickSeconds: 3,
   readSeconds: 30,
   /** Memory that a process may take while it has one file in hand. */
   readMegabytes: 1_400,

@@ -37,7 +37,8 @@ END $$;
 ALTER TABLE credential
   ADD COLUMN id uuid NOT NULL DEFAULT gen_random_uuid() UNIQUE,
   ADD COLUMN scope text NOT NULL DEFAULT 'send' CHECK (scope IN ('read', 'prepare', 'send')),
-  ADD COLUMN last_used_at timestamptz;
+  ADD COLUMN last_used_at timestamptz,
+  ADD CONSTRAINT credential_in_workspace UNIQUE (id, workspace_id);
 DROP FUNCTION credential_owner(bytea);
 CREATE FUNCTION use_credential(hash bytea)
 RETURNS TABLE (id uuid, workspace_id uuid, workspace_name text, is_demo boolean, account_id uuid, account_name text, scope text)
@@ -56,10 +57,11 @@ CREATE TABLE consent (
   id uuid PRIMARY KEY DEFAULT gen_random_uuid(),
   workspace_id uuid NOT NULL REFERENCES workspace ON DELETE CASCADE DEFAULT current_workspace(),
   -- null where the demo is used without signing in
-  credential_id uuid REFERENCES credential (id) ON DELETE CASCADE,
+  credential_id uuid,
   outlet_id text NOT NULL,
   sealed text NOT NULL,
-  ends_at timestamptz NOT NULL
+  ends_at timestamptz NOT NULL,
+  FOREIGN KEY (credential_id, workspace_id) REFERENCES credential (id, workspace_id) ON DELETE CASCADE
 );
 ALTER TABLE consent ENABLE ROW LEVEL SECURITY;
 CREATE POLICY own ON consent USING (workspace_id = current_workspace());

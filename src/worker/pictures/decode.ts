@@ -110,6 +110,8 @@ export async function drawSvg(
     if (error instanceof TooManyEntities)
       throw new CannotRead(`${fileName} declares text parts that grow far too large. Export it again as plain SVG.`);
     if (error instanceof NoDrawing) throw new CannotRead(`${fileName} holds XML, but no SVG drawing.`);
+    if (error instanceof RangeError)
+      throw new CannotRead(`${fileName} is nested too deeply to be drawn. Export it as plain SVG, or as PNG.`);
     throw new CannotRead(`${fileName} is not a whole SVG drawing: its XML is not well formed. Export it again.`);
   }
   const { root, removed, titles } = cleaned;
