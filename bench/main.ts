@@ -3,9 +3,18 @@ import { line } from './line';
 import { memory } from './memory';
 import { mockups } from './mockups';
 import { screens } from './screens';
+import { strength } from './strength';
 import { surenessOfWords } from './sureness';
 
-const TOPICS: Record<string, () => Promise<void>> = { mockups, artwork, sureness: surenessOfWords, memory, line, screens };
+const TOPICS: Record<string, () => Promise<void>> = {
+  mockups,
+  artwork,
+  sureness: surenessOfWords,
+  memory,
+  line,
+  screens,
+  strength,
+};
 
 const wanted = process.argv.slice(2);
 for (const topic of wanted.length ? wanted : Object.keys(TOPICS)) {

@@ -6,6 +6,8 @@ export interface Report {
   failed: string[];
   /** The most that one process of ours took, MB. */
   worst_mb?: number;
+  /** How long a good file behind all bad ones took. */
+  good_seconds?: number;
   /** The longest that one thing took. */
   worst_seconds?: number;
 }

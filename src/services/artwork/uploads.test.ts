@@ -8,6 +8,7 @@ import type { Readable } from 'node:stream';
 /** The intake fails as often as a test says, then takes what it is given. */
 const intake = { fails: 0, took: [] as string[] };
 jest.mock('./intake', () => ({
+  NO_ROOM: 'the disk is full.',
   takeIn: async (_workspace: string, fileName: string, source: Readable) => {
     const content = await text(source);
     if (intake.fails-- > 0) throw new Error('the database is away');
@@ -78,4 +79,30 @@ test('another workspace’s upload is not there', async () => {
   await expect(answerUpload(randomUUID(), new Request(`${BASE}/${id}`, { method: 'HEAD' }), id)).rejects.toThrow(
     'no such upload',
   );
+});
+
+describe('what the protocol refuses is told as all errors are (RFC 9457), with the status its clients go by', () => {
+  const problem = async (answer: Response) => {
+    expect(answer.headers.get('content-type')).toBe('application/problem+json');
+    const { status, detail } = (await answer.json()) as { status: number; detail: string };
+    expect(status).toBe(answer.status);
+    expect(detail).toMatch(/^\S.*\.$/);
+    return status;
+  };
+  test('a part at another place than where it has come', async () => {
+    const id = await announced(10);
+    const headers = { 'upload-offset': '7', 'content-type': 'application/offset+octet-stream' };
+    expect(await problem(await ask('PATCH', id, headers, 'kelp'))).toBe(409);
+  });
+  test('a part of another kind of content, an announcement without a length, another version', async () => {
+    const id = await announced(10);
+    expect(await problem(await ask('PATCH', id, { 'upload-offset': '0', 'content-type': 'text/plain' }, 'kelp'))).toBe(400);
+    expect(await problem(await ask('POST', undefined, {}))).toBe(400);
+    expect(await problem(await ask('POST', undefined, { 'upload-length': '4', 'tus-resumable': '0.1.0' }))).toBe(412);
+  });
+  test('with too little room nothing is begun', async () => {
+    process.env.PRESS_RESERVE_MB = String(2 ** 40);
+    await expect(announced(10)).rejects.toMatchObject({ code: 'no-room', sentence: expect.stringContaining('full') as string });
+    delete process.env.PRESS_RESERVE_MB;
+  });
 });

@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import { FileStore } from '@tus/file-store';
 import { Server, type Upload } from '@tus/server';
 import { LIMITS } from '../../core/limits';
-import { takeIn, type TakenIn } from './intake';
+import { hasRoom } from '../../files/store';
+import { NO_ROOM, takeIn, type TakenIn } from './intake';
 import { Trouble } from '../trouble';
 
 /**
@@ -123,7 +124,25 @@ export async function answerUpload(workspace: string, request: Request, id?: str
   }
   const headers = new Headers(request.headers);
   headers.set(WORKSPACE, workspace);
-  return it.server.handleWeb(new Request(request, { headers, duplex: 'half' } as RequestInit));
+  // before anything of it arrives: with too little room the whole of it would be for nothing
+  if (request.method === 'POST' && !(await hasRoom(Number(request.headers.get('upload-length')) || 0)))
+    throw new Trouble('no-room', `The upload was not begun: ${NO_ROOM}`);
+  return asProblem(await it.server.handleWeb(new Request(request, { headers, duplex: 'half' } as RequestInit)));
+}
+
+/** Errors of the upload protocol as all others are told (RFC 9457), with the status and the headers that its clients go by. */
+async function asProblem(answer: Response): Promise<Response> {
+  if (answer.status < 400) return answer;
+  const told = (await answer.text()).trim().replace(/\.?$/, '.');
+  const detail =
+    answer.status < 500 && told.length > 1
+      ? told
+      : 'The upload could not go on just now. Ask how far it has come, and go on from there.';
+  const headers = new Headers(answer.headers);
+  headers.delete('content-length');
+  headers.set('content-type', 'application/problem+json');
+  const body = { type: 'about:blank#upload', title: 'The upload cannot go on like this', status: answer.status, detail };
+  return new Response(JSON.stringify(body), { status: answer.status, headers });
 }
 
 /** What became of an upload that is whole; taken in now where that failed before. Null for one that goes on. */
