@@ -1,5 +1,6 @@
 'use client';
 import { FolderOpen, Upload as UploadIcon } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useCallback, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { CommandButton } from '../commands/commands';
@@ -16,13 +17,15 @@ import { Floor } from './floor';
 import { useMoving } from './keys';
 import { usePicking } from './picking';
 import { Rail } from './rail';
-import { ArtworkSlip } from './slip/slip';
 import { useStationCommands, type Asking } from './station-commands';
 import { useCards, useFound, useLive } from './store';
 import type { Cloth, First } from './types';
 import { IntakeList } from './uploads/intake-list';
 import { UploadList } from './uploads/upload-list';
 import { filesOf, useUploads, type Incoming } from './uploads/uploads';
+
+// fetched with the first artwork that is looked at
+const ArtworkSlip = dynamic(() => import('./slip/slip').then((m) => m.ArtworkSlip));
 
 // which tables each part of the screen follows
 const FILING = ['artwork', 'drawer'];
