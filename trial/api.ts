@@ -1,29 +1,8 @@
-import { ask, watchLargest, type Answer, type House } from './house';
-import { BODIES, PARTS, sample, spoiled, VALUES, type Schema } from './nonsense';
+import { ask, SCREENS, watchLargest, type Answer, type House } from './house';
+import { BODIES, PARTS, sample, spoiled, VALUES, type Description, type Operation } from './nonsense';
 import type { Report } from './report';
 import { chance } from './seeded';
 
-interface Operation {
-  parameters?: { name: string; in: string }[];
-  requestBody?: { content: Record<string, { schema?: Schema }> };
-  responses: Record<string, { content?: Record<string, unknown> }>;
-}
-interface Description {
-  paths: Record<string, Record<string, Operation>>;
-  components: { schemas: Record<string, Schema> };
-}
-
-/** Screens must still open after all that was said to the house. */
-const SCREENS = [
-  '/artwork',
-  '/artwork?view=table',
-  '/sheet',
-  '/proofs',
-  '/press',
-  '/ledger',
-  '/stockroom',
-  '/stockroom/dockets/new',
-];
 const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'];
 /** What has no end, or would end the trial itself. */
 const LEFT_OUT = (path: string, method: string, operation: Operation) =>

@@ -105,7 +105,7 @@ const PICTURES: Record<string, () => Buffer | Promise<Buffer>> = {
 };
 
 /** A PDF of numbered objects, with its cross-reference table (ISO 32000-1, 7.5). */
-function pdf(...objects: string[]): Buffer {
+export function pdf(...objects: string[]): Buffer {
   let out = '%PDF-1.4\n';
   const starts = objects.map((o, i) => {
     const start = out.length;

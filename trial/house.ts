@@ -9,6 +9,19 @@ export interface House {
   pid: (part: 'worker' | 'web') => number | Promise<number>;
 }
 
+/** The screens of a house, each in the state in which it shows most. */
+export const SCREENS = [
+  '/artwork',
+  '/artwork?view=table',
+  '/sheet',
+  '/proofs',
+  '/press',
+  '/ledger',
+  '/stockroom',
+  '/stockroom/dockets/new',
+  '/parts',
+];
+
 export interface Answer {
   status: number;
   type: string;

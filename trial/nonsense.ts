@@ -14,6 +14,17 @@ export interface Schema {
   minimum?: number;
 }
 
+/** The house's own description (OpenAPI), as far as it is needed here. */
+export interface Operation {
+  parameters?: { name: string; in: string }[];
+  requestBody?: { content: Record<string, { schema?: Schema }> };
+  responses: Record<string, { content?: Record<string, unknown> }>;
+}
+export interface Description {
+  paths: Record<string, Record<string, Operation>>;
+  components: { schemas: Record<string, Schema> };
+}
+
 const deep = (levels: number): string => '['.repeat(levels) + ']'.repeat(levels);
 /** Values that are wrong nearly everywhere. */
 const WRONG: unknown[] = [

@@ -1,21 +1,7 @@
 import { ask, until, type House } from './house';
-import { sample, type Schema } from './nonsense';
+import { sample, type Description } from './nonsense';
 import type { Report } from './report';
 
-interface Description {
-  paths: Record<
-    string,
-    Record<
-      string,
-      {
-        parameters?: { name: string; in: string }[];
-        requestBody?: { content: Record<string, { schema?: Schema }> };
-        responses: Record<string, { content?: object }>;
-      }
-    >
-  >;
-  components: { schemas: Record<string, Schema> };
-}
 /** Everything that a house has, by the lists that name it. */
 const LISTS = [
   '/artworks',

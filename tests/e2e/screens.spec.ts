@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { SCREENS } from '../../trial/house';
 
 /**
  * Faults against WCAG 2.2 AA by axe, in the whole page or a part of it. By night only the contrast of colours is asked for:
@@ -28,17 +29,7 @@ async function lookedAt(page: Page, what: string, part?: string): Promise<void> 
 }
 
 // runs after the story in line.spec.ts, so that every screen has something on it
-for (const path of [
-  '/artwork',
-  '/artwork?view=table',
-  '/sheet',
-  '/proofs',
-  '/press',
-  '/ledger',
-  '/stockroom',
-  '/stockroom/dockets/new',
-  '/parts',
-])
+for (const path of SCREENS)
   test(`${path} keeps WCAG 2.2 AA by day and by night`, async ({ page }) => {
     await page.goto(path);
     await page.waitForTimeout(400);

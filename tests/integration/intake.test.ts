@@ -5,6 +5,7 @@ import { finished } from 'node:stream/promises';
 import sharp from 'sharp';
 import { Upload as TusUpload } from 'tus-js-client';
 import { ZipFile } from 'yazl';
+import { pdf } from '../../trial/bombs';
 import { lettering } from '../../demo/art/letters';
 import { BASE, call, motif, ok, settled, TOKEN, until, upload, type Artwork, type Items, type TakenIn } from './press';
 
@@ -205,30 +206,21 @@ test('files put into the inbox folder are taken in, folders as drawers, and move
   expect(dirname(inbox)).toBe(dirname(process.env.FILES_DIR!));
 });
 
-/** A PDF of one page, 144 x 72 pt, whose left half is filled with red: written out after ISO 32000-1. */
-function pdf(): Buffer {
+/** A PDF of one page, 144 x 72 pt, whose left half is filled with red. */
+function halfRed(): Buffer {
   const content = '0.784 0.118 0.157 rg 0 0 72 72 re f';
-  const objects = [
+  return pdf(
     '<< /Type /Catalog /Pages 2 0 R >>',
     '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
     '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 144 72] /Contents 4 0 R >>',
     `<< /Length ${content.length} >>\nstream\n${content}\nendstream`,
-  ];
-  let out = '%PDF-1.4\n';
-  const starts = objects.map((o, i) => {
-    const start = out.length;
-    out += `${i + 1} 0 obj\n${o}\nendobj\n`;
-    return start;
-  });
-  const table = out.length;
-  out += `xref\n0 5\n0000000000 65535 f \n${starts.map((s) => `${String(s).padStart(10, '0')} 00000 n \n`).join('')}`;
-  return Buffer.from(`${out}trailer << /Size 5 /Root 1 0 R >>\nstartxref\n${table}\n%%EOF\n`);
+  );
 }
 
 test('a PDF’s first page is drawn at 300 px/in on see-through ground; a broken one is refused', async () => {
   const [whole, broken] = await upload([
-    ['page.pdf', pdf()],
-    ['broken.pdf', pdf().subarray(0, 60)],
+    ['page.pdf', halfRed()],
+    ['broken.pdf', halfRed().subarray(0, 60)],
   ]);
   const page = await settled(whole!.id);
   expect(page).toMatchObject({

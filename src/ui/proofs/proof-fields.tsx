@@ -61,7 +61,7 @@ export function Prices({
     if (money && money.minor > 0 && money.minor !== was) change({ prices: { [name]: money.minor } });
   };
   return (
-    <div className="cut mt-5 grid grid-cols-[minmax(300px,44%)_1fr] gap-6 pt-3">
+    <div className="cut mt-5 grid grid-cols-[minmax(300px,44%)_1fr] gap-6 pt-3 [&>div]:mt-0">
       <Line label={`Price of ${shown.size}: what goes and what stays`} note={`${(shown.marginShare / 10_000).toFixed(1)}% kept`}>
         <PriceBars price={shown} detail />
       </Line>
