@@ -29,3 +29,24 @@ test.each(['', '/', '/nothing', '/runs/', '/runs//pass', '/artworks/%ff', '/artw
 );
 test('a name may hold what is written in percent (RFC 3986, section 2.1)', () =>
   expect(find('GET', '/pictures/a%2Fb')).toMatchObject({ params: { name: 'a/b' } }));
+
+/** Places in a shape where a request could say as much as it likes: texts without a length, lists without a count. */
+function unbounded(schema: Record<string, unknown>, at = ''): string[] {
+  const of = schema as { type?: string; anyOf?: object[]; properties?: object; items?: object; additionalProperties?: unknown; patternProperties?: object }; // prettier-ignore
+  const inner = [
+    ...Object.entries(of.properties ?? {}).flatMap(([k, v]) => unbounded(v as never, `${at}.${k}`)),
+    ...(of.anyOf ?? []).flatMap((v) => unbounded(v as never, at)),
+    ...Object.values(of.patternProperties ?? {}).flatMap((v) => unbounded(v as never, `${at}.*`)),
+    ...(of.items ? unbounded(of.items as never, `${at}[]`) : []),
+  ];
+  if (of.type === 'string' && !['maxLength', 'enum', 'const', 'format', 'pattern'].some((k) => k in schema)) inner.push(at);
+  if (of.type === 'array' && !('maxItems' in schema)) inner.push(`${at}[]`);
+  return inner;
+}
+test.each(ROUTES.filter((r) => r.body).map((r) => [r.method, r.path, r.body!] as const))(
+  'every text and list in the body of %s %s has its bounds',
+  (_, __, body) => expect(unbounded(body as never)).toEqual([]),
+);
+test.each(ROUTES.map((r) => [r.method, r.path, r.query] as const))('and in the query of %s %s', (_, __, query) =>
+  expect(unbounded(query as never)).toEqual([]),
+);

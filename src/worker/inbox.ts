@@ -24,9 +24,9 @@ export async function watchInbox(folder: string): Promise<() => Promise<void>> {
     awaitWriteFinish: { stabilityThreshold: 1500, pollInterval: 200 },
   });
   watcher.on('add', (path) => {
-    queue = queue.then(() => take(folder, path)).catch((error: Error) => console.error(`inbox: ${path}: ${error.message}`));
+    queue = queue.then(() => take(folder, path)).catch((error: Error) => console.error(`inbox: ${error.name}`));
   });
-  watcher.on('error', (error) => console.error(`inbox: ${(error as Error).message}`));
+  watcher.on('error', (error) => console.error(`inbox: ${(error as Error).name}`));
   return async () => {
     await watcher.close();
     await queue;

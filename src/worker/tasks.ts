@@ -41,7 +41,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     const plan = await planDrafts(workspace, runId, artworkId);
     if (!plan) return;
     const result = await makePictures({ kind: 'render', orders: plan.pictures }).catch((error: Error): PictureResult => {
-      console.error(`pictures of ${plan.artwork.name}: ${error.message}`);
+      console.error(`pictures of ${artworkId}: ${error.message}`);
       return { ok: false, sentence: error.message };
     });
     await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));

@@ -131,10 +131,11 @@ describe('archives', () => {
       ['Harbour/notes.txt', Buffer.from('buy more cream ink')],
       ['__MACOSX/._a.png', Buffer.from('x')],
       ['.DS_Store', Buffer.from('x')],
+      ['Harbour/inner.zip', await zip([['c.png', a]])],
     ]);
     const [taken] = await upload([['harbour.zip', packed]], 'Packed');
     expect(taken).toMatchObject({ outcome: 'unpacking' });
-    expect(await parcel('harbour.zip')).toMatchObject({ state: 'done', done: 4, total: 4, hereAlready: 1 });
+    expect(await parcel('harbour.zip')).toMatchObject({ state: 'done', done: 5, total: 5, hereAlready: 1 });
     const inside = await until(
       () => ok<Items<Artwork & { drawer: string }>>('GET', '/artworks?drawer=Packed/Harbour&state=ready&limit=100'),
       (l) => l.items.length >= 2,
@@ -150,6 +151,9 @@ describe('archives', () => {
       'the bad one',
     );
     expect(told.refused.find((r) => r.problem.startsWith('notes.txt'))!.problem).toContain('it holds plain text');
+    expect(told.refused.map((r) => r.problem)).toContain(
+      'inner.zip is an archive inside an archive. Unpack the inner one and bring in its files.',
+    );
   });
 
   test('archives made to do harm, and files in them, are refused with a sentence before they are unpacked', async () => {
@@ -218,9 +222,11 @@ function halfRed(): Buffer {
 }
 
 test('a PDF’s first page is drawn at 300 px/in on see-through ground; a broken one is refused', async () => {
-  const [whole, broken] = await upload([
+  const [whole, broken, cairos] = await upload([
     ['page.pdf', halfRed()],
     ['broken.pdf', halfRed().subarray(0, 60)],
+    // as librsvg and cairo write it: tests/fixtures/make.sh
+    ['cairo.pdf', await readFile('tests/fixtures/formats/page.pdf')],
   ]);
   const page = await settled(whole!.id);
   expect(page).toMatchObject({
@@ -232,6 +238,8 @@ test('a PDF’s first page is drawn at 300 px/in on see-through ground; a broken
   });
   expect(page.measured.clearShare).toBeCloseTo(0.5, 2);
   expect((await settled(broken!.id)).problem).toContain('damaged or cut short');
+  const drawn = await settled(cairos!.id);
+  expect(drawn).toMatchObject({ state: 'ready', format: 'pdf', measured: { inks: [{ hex: '#c81e28' }, {}] } });
 });
 
 describe('words', () => {

@@ -48,6 +48,10 @@ test('an empty start: the owner’s account, signing in and out, and all of it t
     401,
   );
 
+  // what is kept is nobody else's to read; the database's user passes through the folder
+  const loose = fs.readdirSync(folder, { recursive: true, withFileTypes: true }).filter((e) => !e.parentPath.includes('/pg') && (e.isFile() || e.isDirectory()) && (fs.statSync(path.join(e.parentPath, e.name)).mode & 0o077) !== 0); // prettier-ignore
+  expect(loose.map((e) => e.name)).toEqual([]);
+
   const cookie = sessionOf(made);
   const blanks = (await (await first.call('GET', '/api/v1/blanks', undefined, cookie)).json()) as { items: unknown[] };
   expect(blanks.items).toHaveLength(2);

@@ -31,6 +31,8 @@ export type TakenIn =
 export interface Destination {
   drawer?: string | null;
   batch?: string | null;
+  /** It comes out of an archive: another archive in it is not unpacked. */
+  nested?: boolean;
 }
 
 /**
@@ -70,6 +72,8 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
     } catch (error) {
       return await refuse(`${shown} was not taken: ${(error as Trouble).sentence}`);
     }
+    if (to.nested && (await isPlainZip(kept.at)))
+      return await refuse(`${shown} is an archive inside an archive. Unpack the inner one and bring in its files.`);
     return await fileArrived(workspace, shown, kept, drawer, isId(to.batch) ? to.batch : null);
   } finally {
     // nothing is left behind of what found no place
@@ -160,7 +164,7 @@ export async function unpackParcel(workspace: string, id: string): Promise<void>
       }
       const parts = file.path.split('/');
       const folder = [parcel.drawer, ...parts.slice(0, -1)].filter(Boolean).join('/');
-      const taken = await unpacked(workspace, parcel.fileName, file, { drawer: folder || null, batch: id });
+      const taken = await unpacked(workspace, parcel.fileName, file, { drawer: folder || null, batch: id, nested: true });
       if (taken?.outcome === 'already here') hereAlready++;
       await set({ done: ++done, hereAlready });
       const now = await inWorkspace(workspace, (tx) => keeping.parcelById(tx, id));

@@ -36,7 +36,9 @@ export async function decodeOriginal(path: string, fileName: string): Promise<De
     return await decoded(path, fileName);
   } catch (error) {
     // whatever a decoder trips over is the file's fault, and no reason to try again; what the system says is not
-    throw error instanceof CannotRead || (error as NodeJS.ErrnoException).syscall ? error : damaged(fileName);
+    const { syscall, code = '' } = error as NodeJS.ErrnoException;
+    const ours = error instanceof CannotRead || syscall !== undefined || /^(MODULE_|ERR_(MODULE|REQUIRE|PACKAGE|VM)_)/.test(code);
+    throw ours ? error : damaged(fileName);
   }
 }
 

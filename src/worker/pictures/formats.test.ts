@@ -22,7 +22,7 @@ const BLUE = [30, 60, 200, 255];
 const near = (found: number[], wanted: number[], by: number) =>
   found.forEach((v, c) => expect(Math.abs(v - wanted[c]!)).toBeLessThanOrEqual(by));
 
-// the files were made by ImageMagick and zip, see tests/fixtures/make.sh
+// the files were made by ImageMagick, zip and librsvg, see tests/fixtures/make.sh
 describe('the colour types and bit depths of the PNG specification (ISO/IEC 15948, table 11.1)', () => {
   const files = readdirSync(FIXTURES).filter((f) => f.endsWith('.png'));
   test('all fifteen are here, by their headers', () => {
