@@ -72,7 +72,8 @@ export async function tryApi(house: House, o: { seed: number; rounds: number; mo
     }
   }
   for (const part of PARTS) for (const method of METHODS) await one(method, `/${part}`);
-  for (const screen of SCREENS) {
+  // the page of parts shows what went wrong as a sample
+  for (const screen of SCREENS.filter((s) => s !== '/parts')) {
     tried++;
     const answer = await fetch(`${house.base}${screen}`, { headers: { authorization: `Bearer ${house.token}` } });
     const text = await answer.text();
