@@ -122,6 +122,8 @@ test('artwork is looked at large and side by side, and the address holds the vie
 test('deleting says what depends on it and lies in the bin', async ({ page }) => {
   await page.goto('/artwork?drawer=Dunes');
   await options(page).first().click();
+  // what a key acts on is what the slip shows
+  await expect(page.getByRole('complementary', { name: 'Artwork' })).toBeVisible();
   await page.keyboard.press('Delete');
   await expect(page.getByText('1 artwork. Nothing was made from it yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
