@@ -174,7 +174,9 @@ test('stockroom, and what holds everywhere', async ({ page }) => {
   await command(page, 'stockroom.catalogues', 'Fetch the print houses’ catalogues', () =>
     said(page, 'The catalogues are up to date.'),
   );
-  await command(page, 'stockroom.rules', /Fetch the rules of/, () => said(page, /Kestrel Fair’s rules are up to date\. Quayside’s rules are up to date\./));
+  await command(page, 'stockroom.rules', /Fetch the rules of/, () =>
+    said(page, /Kestrel Fair’s rules are up to date\. Quayside’s rules are up to date\./),
+  );
   await command(page, 'stockroom.new-docket', 'Make a new docket', at(page, /\/stockroom\/dockets\/new/));
   for (const station of STATIONS) await command(page, `go.${station}`, /^To the /, at(page, new RegExp(`/${station}$`)));
   await page.goto('/ledger');
