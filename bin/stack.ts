@@ -159,7 +159,8 @@ export async function startStack(o: StackOptions): Promise<Stack> {
     STANDINS_DIR: path.join(o.folder, 'standins'),
     PRESS_ROOT: ROOT,
     PRESS_DEMO: o.demo ? '1' : '0',
-    PRESS_URL: base,
+    // outlets send sellers back to where their browser knows the house
+    PRESS_URL: o.host ? `http://${o.host}:${o.port}` : base,
     PORT: String(o.port),
     HOST: o.host ? '0.0.0.0' : '127.0.0.1',
     PRESS_HOSTS: o.host ?? '',
