@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import {
+  asOwner,
   motif,
   newArtworks,
   ok,
@@ -226,6 +227,29 @@ describe('alike', () => {
     await ok('POST', '/artworks/alike', { ids: [a!.id, b!.id], decision: 'ignore' });
     const { items } = await ok<Items<{ ids: string[] }>>('GET', '/artworks/alike');
     expect(items.some((g) => g.ids.includes(b!.id))).toBe(false);
+  });
+
+  test('two copies that are measured at the same moment are found alike, before their words are read', async () => {
+    const original = await png(svg('#2f6f6a', '#f7efdc', 7));
+    const copy = await sharp(original).resize(900).webp({ quality: 70 }).toBuffer();
+    const both = await asOwner(async (o) => {
+      // both get as far as to write down what they are like, and no further
+      await o.query('BEGIN');
+      await o.query('LOCK TABLE likeness IN SHARE ROW EXCLUSIVE MODE');
+      const taken = await upload([
+        ['reef.png', original],
+        ['reef small.webp', copy],
+      ]);
+      await until(
+        async () => (await o.query<{ n: number }>("SELECT count(*)::int AS n FROM pg_stat_activity WHERE usename = 'press_app' AND wait_event_type = 'Lock'")).rows[0]!.n, // prettier-ignore
+        (n) => n >= 2,
+        'both to wait',
+      );
+      await o.query('COMMIT');
+      return taken;
+    });
+    for (const { id } of both) await settled(id);
+    expect(await alikeOf(both[0]!.id)).toEqual([{ id: both[1]!.id, kind: 'copy', decision: 'open' }]);
   });
 
   test('linked twins become one listing whose cloths take the twin that reads best', async () => {

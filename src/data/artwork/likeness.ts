@@ -77,6 +77,17 @@ export async function addPairs(tx: Tx, pairs: Omit<Pair, 'decision'>[]): Promise
   );
 }
 
+/** Number of the lock of those who compare, one a workspace. */
+const LOCK = 7006;
+
+/**
+ * Until this transaction ends nobody else of the workspace compares: of two that come in at the same moment the later one sees the
+ * earlier. To be asked for before anything is written, or two could wait for each other.
+ */
+export async function comparingAlone(tx: Tx): Promise<void> {
+  await tx.query('SELECT pg_advisory_xact_lock($1, hashtext(current_workspace()::text))', [LOCK]);
+}
+
 /** Writes what one artwork is like now. A pair that a person has decided on stays as it was decided. */
 export async function setLikeness(tx: Tx, artworkId: string, pairs: Omit<Pair, 'decision'>[]): Promise<void> {
   await tx.query(

@@ -28,6 +28,7 @@ const WORDS_WAIT_SECONDS = 2;
 /** Writes what was measured, proposes what the file's name and titles tell, finds its like, and has the words read. */
 export const recordMeasured = (workspace: string, id: string, sha256: string, m: Measurement): Promise<void> =>
   inWorkspace(workspace, async (tx) => {
+    await likeness.comparingAlone(tx);
     const inks = m.measured.inks.map((i) => ({ lab: rgbToOklab(i.rgb), share: i.share }));
     if (!(await data.setMeasured(tx, id, sha256, m, inks))) return;
     await likeness.keepFingerprint(tx, id, m.fingerprint);
@@ -51,6 +52,7 @@ export const putOffWords = (workspace: string, id: string): Promise<boolean> =>
 /** Writes the words that were read, and what follows from them. */
 export const recordSaid = (workspace: string, id: string, sha256: string, said: SaidLine[]): Promise<void> =>
   inWorkspace(workspace, async (tx) => {
+    await likeness.comparingAlone(tx);
     if (!(await data.setSaid(tx, id, sha256, said))) return;
     await proposeFor(tx, id);
     await findLike(tx, id);
