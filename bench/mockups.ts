@@ -49,7 +49,7 @@ export async function mockups(): Promise<void> {
       const artwork = await decode(file);
       const layers = new Map<string, PrintLayer>();
       for (const order of orders) {
-        const made = await compose(order, artwork, layers);
+        const made = await compose(order, [{ ...order, key: 'artwork', artwork }], layers);
         await encode(made.rgb, made.size, MOCKUP_JPEG);
         if (keep && pictures.length < orders.length) pictures.push(made);
       }

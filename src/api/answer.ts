@@ -1,4 +1,5 @@
 import { covers } from '@/core/scopes';
+import { actingAs, actorOf } from '@/services/people/actor';
 import { Trouble } from '@/services/trouble';
 import { whoAsks } from './caller';
 import { bodyOf, faultIn, paramsOf, queryOf } from './check';
@@ -55,7 +56,7 @@ export const answerApi = (request: Request): Promise<Response> =>
       body: route.body ? await bodyOf(route.body, request) : undefined,
       request,
     } as Asked<never, never, never>;
-    const answer = await route.handle(asked);
+    const answer = await (caller ? actingAs(actorOf(caller), () => route.handle(asked)) : route.handle(asked));
     if (answer instanceof Response) return answer;
     const text = JSON.stringify(route.answers ? answer : {});
     if (process.env.PRESS_HOLD_ANSWERS === '1' && route.answers) hold(route.answers, text, `${route.method} ${route.path}`);

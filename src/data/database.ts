@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { currentActor } from './acting';
 
 // bigint columns hold money minor units, sequence numbers and byte counts, all far below 2^53
 pg.types.setTypeParser(20, Number);
@@ -27,7 +28,10 @@ export async function inWorkspace<T>(workspace: string | null, work: (tx: Tx) =>
   let broken: Error | undefined;
   try {
     await client.query('BEGIN');
-    await client.query("SELECT set_config('press.workspace', $1, true)", [workspace ?? '']);
+    await client.query("SELECT set_config('press.workspace', $1, true), set_config('press.actor', $2, true)", [
+      workspace ?? '',
+      JSON.stringify(currentActor()),
+    ]);
     const result = await work(client);
     await client.query('COMMIT');
     return result;

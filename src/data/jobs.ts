@@ -14,6 +14,8 @@ export interface Jobs {
   'outlet.lane': { outletId: string };
   /** Asks an outlet what it has of our listings, from one on. */
   'outlet.look': { outletId: string; after: number };
+  /** Enters what an outlet has and we do not know, from a place in its list on. */
+  'outlet.gather': { outletId: string; after: string | null };
   'outlet.rules': { outletId: string };
 }
 export type JobName = keyof Jobs;
@@ -48,6 +50,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
   // in the outlet's lane, behind what is to be sent
   'outlet.look': { key: (j) => `look:${j.workspace}:${j.outletId}`, queue: lane, urgency: () => 5 },
+  'outlet.gather': { key: (j) => `gather:${j.workspace}:${j.outletId}`, queue: lane, urgency: () => 8 },
   'outlet.rules': { key: (j) => `rules:${j.workspace}:${j.outletId}` },
 };
 

@@ -1,5 +1,6 @@
 import formbody from '@fastify/formbody';
 import multipart from '@fastify/multipart';
+import Ajv2020 from 'ajv/dist/2020';
 import fc from 'fast-check';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { createHash } from 'node:crypto';
@@ -13,7 +14,17 @@ import { kestrel as kestrelFair } from '../../standins/kestrel/kestrel';
 import { quayside as quaysideShop } from '../../standins/quayside/quayside';
 import { adapterFor } from '.';
 import { differences } from '../core/listing/compare';
-import { OutletAnswer, type Done, type ListingPayload, type OutletAdapter, type Session } from './contract';
+import { publishedSchema } from '../core/schema/documents';
+import { settled } from '../core/outlet/rules';
+import {
+  OutletAnswer,
+  type Done,
+  type ListingField,
+  type ListingPayload,
+  type OutletAdapter,
+  type Session,
+  type Step,
+} from './contract';
 
 /** What every adapter promises the sending service, held against its stand-in over real HTTP, without the service. */
 let app: FastifyInstance;
@@ -42,17 +53,18 @@ async function open(outlet: string): Promise<{ adapter: OutletAdapter; session: 
   const kept: Record<string, string>[] = [];
   const baseUrl = `${base}/${outlet}`;
   let secret: Record<string, string>;
-  if (adapter.connecting.by === 'key') secret = adapter.connecting.secretOf('harbour-light-demo');
+  if (adapter.connect.by === 'key') secret = adapter.connect.secretOf('harbour-light-demo');
   else {
-    const back = 'http://127.0.0.1:1/back';
-    let verifier = '';
-    const asked = new URL(adapter.connecting.begin(baseUrl, back, (v) => ((verifier = v), 'state')));
+    const { address, keep } = adapter.connect.begin(baseUrl, 'http://127.0.0.1:1/back', 'our-token');
+    const asked = new URL(address);
     const form = new URLSearchParams([...asked.searchParams, ['answer', 'allow']]);
     const answer = await fetch(asked.origin + asked.pathname, { method: 'POST', body: form, redirect: 'manual' });
-    const code = new URL(answer.headers.get('location')!).searchParams.get('code')!;
-    secret = await adapter.connecting.end(baseUrl, code, verifier, back);
+    const back = new URL(answer.headers.get('location')!).searchParams;
+    expect([adapter.connect.tokenIn(back), adapter.connect.declined(back)]).toEqual(['our-token', false]);
+    secret = await adapter.connect.end('The outlet', baseUrl, back, keep);
   }
   const session: Session = {
+    name: 'The outlet',
     baseUrl,
     secret,
     keep: (s) => Promise.resolve(void kept.push(s)),
@@ -60,6 +72,12 @@ async function open(outlet: string): Promise<{ adapter: OutletAdapter; session: 
   };
   return { adapter, session, kept };
 }
+
+/** What our key leads to, under the name of the part that makes a listing there. */
+const bySelf = async (adapter: OutletAdapter, key: string, session: Session): Promise<Done> => {
+  const found = (await patiently(() => adapter.read.byKey(key, session)))!;
+  return { offer: found, ware: found };
+};
 
 let serial = 0;
 const listing = (change: Partial<ListingPayload> = {}): ListingPayload => ({
@@ -82,37 +100,32 @@ const listing = (change: Partial<ListingPayload> = {}): ListingPayload => ({
   ...change,
 });
 
-/** Goes through the steps as the service would, and waits where the outlet says so. */
-async function send(
-  adapter: OutletAdapter,
-  session: Session,
-  payload: ListingPayload,
-  live: boolean,
-  done: Done = {},
-): Promise<Done> {
-  for (const step of adapter.steps(payload, live, done)) {
-    for (;;) {
-      try {
-        done[step.name] = await adapter.perform(step.name, payload, done, session);
-        break;
-      } catch (error) {
-        if (!(error instanceof OutletAnswer) || error.kind !== 'wait') throw error;
-        await new Promise((resolve) => setTimeout(resolve, error.more.waitMs));
-      }
-    }
-  }
+/** Carries out steps as the service would, and waits where the outlet says so. */
+async function carryOut(steps: Step[], session: Session, done: Done): Promise<Done> {
+  for (const step of steps) done[step.part] = await patiently(() => step.perform(done, session));
   return done;
 }
-async function reread(adapter: OutletAdapter, session: Session, done: Done, payload: ListingPayload) {
+async function patiently<T>(work: () => Promise<T>): Promise<T> {
   for (;;) {
     try {
-      const there = await adapter.read(adapter.standing(done, session).remoteId, session);
-      return { there, differs: there && differences(payload, adapter.sentPictures(payload, done), there) };
+      return await work();
     } catch (error) {
       if (!(error instanceof OutletAnswer) || error.kind !== 'wait') throw error;
       await new Promise((resolve) => setTimeout(resolve, error.more.waitMs));
     }
   }
+}
+const stepsOf = ({ write }: OutletAdapter, payload: ListingPayload, live: boolean, done: Done): Step[] => [
+  ...write.make(payload, done),
+  ...(live ? write.state('live', { remoteId: null, key: payload.ref }) : []),
+];
+const send = (adapter: OutletAdapter, session: Session, payload: ListingPayload, live: boolean, done: Done = {}) =>
+  carryOut(stepsOf(adapter, payload, live, done), session, done);
+
+async function reread(adapter: OutletAdapter, session: Session, done: Done, payload: ListingPayload) {
+  const { remoteId } = adapter.write.standing(done, session);
+  const there = await patiently(() => adapter.read.one(remoteId, session));
+  return { remoteId, there, differs: there && differences(payload, adapter.write.sentPictures(payload, done), there) };
 }
 
 describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
@@ -120,13 +133,23 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
 
   test('its rules are read whole: lengths, counts, fees in millionths and minor units, and a schema', async () => {
     const { adapter, session } = await open(outlet);
-    const rules = await adapter.fetchRules(session);
-    for (const n of [rules.title.maxLength, rules.tags.max, rules.pictures.max, rules.variants.max, rules.fees.paymentShare])
-      expect(Number.isInteger(n) && n > 0).toBe(true);
-    expect(Object.values(rules.fees).every((f) => Number.isInteger(f) && f >= 0)).toBe(true);
-    expect(rules.currency).toMatch(/^[A-Z]{3}$/);
-    expect(rules.version).not.toBe('');
-    expect(rules.listingSchema).toHaveProperty('properties.title.maxLength', rules.title.maxLength);
+    const rules = await adapter.rules(session);
+    expect(new Ajv2020({ strict: false }).validate(publishedSchema('rules'), rules)).toBe(true);
+    expect(rules.fees.some((f) => f.kind === 'payment' && f.share > 0)).toBe(true);
+    expect(rules.listingSchema).toHaveProperty('properties.title.maxLength', rules.texts.title!.limit);
+  });
+
+  test('what it lets a seller choose is told as a document, and what is chosen is sent', async () => {
+    const { adapter, session } = await open(outlet);
+    const offer = await adapter.settings(session);
+    expect(new Ajv2020({ strict: false }).validate(publishedSchema('settings'), offer)).toBe(true);
+    // what is chosen nowhere is what it begins with
+    expect(Object.keys(settled(offer, {}))).toEqual(offer.fields.map((f) => f.name));
+    const [first] = offer.fields;
+    const chosen = { [first!.name]: first!.choices?.at(-1)?.value ?? 'Another brand' };
+    const carries = (p: ListingPayload) => JSON.stringify(adapter.write.make(p, {}));
+    const payload = listing({ brand: chosen.brand ?? 'Saltmarsh Lane', settings: settled(offer, chosen) });
+    expect(carries(payload)).toContain(Object.values(chosen)[0]);
   });
 
   test('what was sent reads back without a difference, first as a draft, then live', async () => {
@@ -138,7 +161,7 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
     await send(adapter, session, payload, true, done);
     const live = await reread(adapter, session, done, payload);
     expect([live.differs, live.there!.state]).toEqual([[], 'live']);
-    const page = await fetch(adapter.standing(done, session).url);
+    const page = await fetch(adapter.write.standing(done, session).url);
     expect(await page.text()).toContain(`<h1>${payload.title}</h1>`);
   });
 
@@ -146,7 +169,7 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
     const { adapter, session } = await open(outlet);
     const first = listing({ pictures: ['a.jpg', 'b.jpg', 'c.jpg'].map((file) => ({ file, alt: '' })) });
     const done = await send(adapter, session, first, true);
-    const id = adapter.standing(done, session).remoteId;
+    const id = adapter.write.standing(done, session).remoteId;
     const second = listing({
       ref: first.ref,
       title: 'Egret Shirt',
@@ -155,25 +178,80 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
       pictures: [{ file: 'd.jpg', alt: 'new' }],
     });
     await send(adapter, session, second, true, done);
-    expect(adapter.standing(done, session).remoteId).toBe(id);
+    expect(adapter.write.standing(done, session).remoteId).toBe(id);
     const { there, differs } = await reread(adapter, session, done, second);
     expect([differs, there!.pictures]).toEqual([[], [createHash('sha256').update(pictures.get('d.jpg')!).digest('hex')]]);
+  });
+
+  test.each<[string, Partial<ListingPayload>, ListingField[]]>([
+    ['its title', { title: 'Egret Shirt' }, ['title']],
+    ['its tags and description', { tags: ['egret'], description: 'One egret.' }, ['tags', 'description']],
+    ['a price', { variants: [{ values: ['Ink', 'M'], priceMinor: 3099, sku: '1' }, { values: ['Ink', '2XL'], priceMinor: 2999, sku: '2' }] }, ['prices']],
+    ['its pictures', { pictures: [{ file: 'd.jpg', alt: 'new' }] }, ['pictures']],
+  ])('a change of %s changes just that, also where somebody changed the rest there', async (_, change, fields) => {
+    const { adapter, session } = await open(outlet);
+    const first = listing();
+    const done = await send(adapter, session, first, true);
+    const { remoteId } = await reread(adapter, session, done, first);
+    // by hand at the outlet: what this change does not name
+    const hand = fields.includes('title') ? { ...first, tags: ['by hand'] } : { ...first, title: 'By hand' };
+    const theirs = fields.includes('title') ? (['tags'] as const) : (['title'] as const);
+    await carryOut(adapter.write.change({ remoteId, listing: hand, fields: theirs }), session, done);
+    const target = { ...hand, ...change };
+    const how = { remoteId, listing: target, fields };
+    const steps = [...adapter.write.change(how), ...(fields.includes('pictures') ? adapter.write.pictures(how, done) : [])];
+    await carryOut(steps, session, done);
+    const { there, differs } = await reread(adapter, session, done, target);
+    expect([differs, there!.state]).toEqual([[], 'live']);
+  }); // prettier-ignore
+
+  test('what stands there is listed whole, a page at a time, and found by our key', async () => {
+    const { adapter, session } = await open(outlet);
+    const payload = listing();
+    const done = await send(adapter, session, payload, false);
+    const { remoteId } = adapter.write.standing(done, session);
+    const all: string[] = [];
+    for (let after: string | null = null, first = true; first || after; first = false) {
+      const page: { remoteIds: string[]; next: string | null } = await patiently(() => adapter.read.list(after, session));
+      all.push(...page.remoteIds);
+      after = page.next;
+    }
+    expect([all.includes(remoteId), new Set(all).size]).toEqual([true, all.length]);
+    expect(
+      adapter.write.standing({ offer: {}, ware: {}, ...(await bySelf(adapter, payload.ref, session)) }, session).remoteId,
+    ).toBe(remoteId);
+  });
+
+  test('it is put in every state that its rules let it be put in', async () => {
+    const { adapter, session } = await open(outlet);
+    const rules = await patiently(() => adapter.rules(session));
+    const payload = listing();
+    const done = await send(adapter, session, payload, false);
+    const { remoteId } = adapter.write.standing(done, session);
+    let state: string = 'draft there';
+    for (let i = 0; i < 4; i++) {
+      const goal = rules.states.find((s) => s.state === state)!.to[0]!;
+      await carryOut(adapter.write.state(goal, { remoteId, key: payload.ref }), session, done);
+      state = (await patiently(() => adapter.read.one(remoteId, session)))!.state;
+      expect(state).toBe({ draft: 'draft there', live: 'live', ended: 'ended' }[goal]);
+    }
   });
 
   test('every step whose answer is lost can be found or repeated, and nothing is there twice', async () => {
     const { adapter, session } = await open(outlet);
     const payload = listing();
     const done: Done = {};
-    for (const { name } of adapter.steps(payload, true, done)) {
+    for (const step of stepsOf(adapter, payload, true, done)) {
       await control(outlet, { dropNext: 1 });
-      await expect(adapter.perform(name, payload, done, session)).rejects.toMatchObject({ kind: 'unclear' });
+      await expect(step.perform(done, session)).rejects.toMatchObject({ kind: 'unclear' });
       await control(outlet, {});
-      done[name] = (await adapter.find(name, payload, session)) ?? (await adapter.perform(name, payload, done, session));
+      const found = step.makes ? await adapter.read.byKey(payload.ref, session) : null;
+      done[step.part] = found ?? (await step.perform(done, session));
     }
     const { differs } = await reread(adapter, session, done, payload);
     expect(differs).toEqual([]);
     const shop = await (await fetch(`${base}/${outlet}/${outlet === 'kestrel' ? 'fair' : 'shop'}`)).text();
-    const address = new URL(adapter.standing(done, session).url).pathname;
+    const address = new URL(adapter.write.standing(done, session).url).pathname;
     expect(shop.split(address).length - 1).toBe(1);
   });
 
@@ -186,8 +264,8 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
     const { adapter, session } = await open(outlet);
     const payload = listing();
     await control(outlet, behaviour);
-    const error = await adapter
-      .perform(adapter.steps(payload, false, {})[0]!.name, payload, {}, session)
+    const error = await stepsOf(adapter, payload, false, {})[0]!
+      .perform({}, session)
       .catch((e: unknown) => e);
     expect(error).toBeInstanceOf(OutletAnswer);
     const answer = error as OutletAnswer;
@@ -197,9 +275,10 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
 
   test('what it does not know is null, and a stranger’s secret is a sign-in, not a refusal', async () => {
     const { adapter, session } = await open(outlet);
-    expect(await adapter.read('nothing-of-the-kind', session)).toBeNull();
+    expect(await adapter.read.one('nothing-of-the-kind', session)).toBeNull();
+    expect(await adapter.read.byKey('nothing-of-the-kind', session)).toBeNull();
     const stranger = { ...session, secret: { key: 'x', accessToken: 'x', refreshToken: 'x' } };
-    await expect(adapter.fetchRules(stranger)).rejects.toMatchObject({ kind: 'sign-in' });
+    await expect(adapter.rules(stranger)).rejects.toMatchObject({ kind: 'sign-in' });
   });
 
   test('steps carry what they send: other content is another step, the same content is the same', () => {
@@ -208,7 +287,7 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
     fc.assert(
       fc.property(word, word, fc.integer({ min: 100, max: 9999 }), fc.boolean(), (a, b, price, live) => {
         const of = (title: string, priceMinor: number) =>
-          JSON.stringify(adapter.steps(listing({ ref: 'r', title, variants: [{ values: ['Ink', 'M'], priceMinor, sku: '1' }] }), live, {})); // prettier-ignore
+          JSON.stringify(stepsOf(adapter, listing({ ref: 'r', title, variants: [{ values: ['Ink', 'M'], priceMinor, sku: '1' }] }), live, {})); // prettier-ignore
         expect(of(a, price)).toBe(of(a, price));
         if (a !== b) expect(of(a, price)).not.toBe(of(b, price));
         expect(of(a, price)).not.toBe(of(a, price + 1));
@@ -220,7 +299,7 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
 test('a token that has expired is renewed once, kept, and the call goes through', async () => {
   const { adapter, session, kept } = await open('kestrel');
   await fetch(`${base}/control/kestrel/expire-tokens`, { method: 'POST' });
-  expect((await adapter.fetchRules(session)).currency).toBe('USD');
+  expect((await adapter.rules(session)).currencies[0]).toBe('USD');
   expect(kept).toHaveLength(1);
   expect(session.secret).toEqual(kept[0]);
 });
@@ -229,12 +308,12 @@ test('the quay says when no call is left: the adapter holds back by itself until
   const { adapter, session } = await open('quayside');
   let waits: OutletAnswer | undefined;
   for (let i = 0; i < 200 && !waits; i++)
-    await adapter.fetchRules(session).catch((error: unknown) => {
+    await adapter.rules(session).catch((error: unknown) => {
       waits = error as OutletAnswer;
     });
   expect(waits!.kind).toBe('wait');
   // it was our own word, not the shop's: nothing was refused
-  expect([waits!.more.status, waits!.sentence]).toEqual([undefined, 'Quayside takes no more calls just now.']);
+  expect([waits!.more.status, waits!.sentence]).toEqual([undefined, 'The outlet takes no more calls just now.']);
   await new Promise((resolve) => setTimeout(resolve, waits!.more.waitMs));
-  expect((await adapter.fetchRules(session)).version).toBe('11');
+  expect((await adapter.rules(session)).edition).toBe('11');
 });

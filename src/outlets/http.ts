@@ -10,7 +10,7 @@ export interface Answered<T> {
 }
 
 /**
- * One request to an outlet. Anything but 2xx becomes an OutletAnswer, told in the outlet's own words where its body is a
+ * One request to an outlet; `name` is the word for it in sentences. Anything but 2xx becomes an OutletAnswer, told in the outlet's own words where its body is a
  * problem (RFC 9457). Redirects are not followed.
  */
 export async function ask<T>(name: string, url: string, init: RequestInit): Promise<Answered<T>> {
@@ -20,16 +20,16 @@ export async function ask<T>(name: string, url: string, init: RequestInit): Prom
     response = await fetch(url, { ...init, signal: AbortSignal.timeout(TIMEOUT_MS), redirect: 'error' });
     text = await response.text();
   } catch {
-    throw new OutletAnswer('unclear', `${name} did not answer.`);
+    throw new OutletAnswer('unclear', { code: 'no-answer', values: { outlet: name } });
   }
   const { status, headers } = response;
   const body = parse(text);
   if (response.ok) return { status, headers, body: body as T };
-  if (status === 429) throw new OutletAnswer('wait', `${name} asks to slow down.`, { status, waitMs: waitOf(headers) });
-  if (status === 401)
-    throw new OutletAnswer('sign-in', `${name} does not accept our sign-in. Connect it again in the stockroom.`, { status });
-  if (status >= 500) throw new OutletAnswer('unclear', `${name} is having trouble (${status}).`, { status });
-  throw new OutletAnswer('refused', `${name}: ${problemSentence(body) || `refused with ${status}.`}`, { status });
+  const said = (code: string, values: Record<string, string | number> = {}) => ({ code, values: { outlet: name, ...values } });
+  if (status === 429) throw new OutletAnswer('wait', said('slow-down'), { status, waitMs: waitOf(headers) });
+  if (status === 401) throw new OutletAnswer('sign-in', said('sign-in'), { status });
+  if (status >= 500) throw new OutletAnswer('unclear', said('trouble', { status }), { status });
+  throw new OutletAnswer('refused', said('refused', { says: problemSentence(body), status }), { status });
 }
 
 function parse(text: string): unknown {

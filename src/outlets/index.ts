@@ -2,7 +2,8 @@ import type { OutletAdapter } from './contract';
 import { kestrel } from './kestrel';
 import { quayside } from './quayside';
 
-const ADAPTERS: OutletAdapter[] = [kestrel, quayside];
+/** Every style of outlet interface that we speak. */
+export const ADAPTERS: readonly OutletAdapter[] = [kestrel, quayside];
 
 /** The adapter for a style of interface. Throws a RangeError for one that nobody wrote. */
 export function adapterFor(style: string): OutletAdapter {

@@ -23,12 +23,21 @@ export class Trouble extends Error {
     readonly code: TroubleCode,
     readonly sentence: string,
     readonly field?: string,
+    /** What was changed meanwhile, where a change was made on an earlier state. */
+    readonly meanwhile?: string[],
   ) {
     super(sentence);
   }
   /** The body of `application/problem+json`. */
   problem() {
     const [status, title] = TABLE[this.code];
-    return { type: `about:blank#${this.code}`, title, status, detail: this.sentence, ...(this.field && { field: this.field }) };
+    return {
+      type: `about:blank#${this.code}`,
+      title,
+      status,
+      detail: this.sentence,
+      ...(this.field && { field: this.field }),
+      ...(this.meanwhile && { meanwhile: this.meanwhile }),
+    };
   }
 }

@@ -4,6 +4,7 @@ import { closeDatabase } from '../data/database';
 import { sweepOriginals } from '../services/artwork/originals';
 import { sweep } from '../services/desk/leftovers';
 import { takeUpOutlets } from '../services/outlets/outlets';
+import { announceScenes } from '../services/stockroom/scenes';
 import { watchInbox } from './inbox';
 import { closePools, processes } from './pools';
 import { Presence } from './presence';
@@ -39,6 +40,7 @@ const runner = await run({
 });
 await presence.begin();
 
+await announceScenes();
 await takeUpOutlets();
 const tell = (error: Error) => console.error(`sweep: ${error.message}`);
 await sweep().catch(tell);

@@ -6,7 +6,7 @@ import { rasterNames } from '../services/artwork/raster-names';
 import { putOffWords, recordMeasured, recordRefused, recordSaid, recordSlow } from '../services/artwork/understanding';
 import { finishDrafts, picturesBack, planDrafts, planPictures } from '../services/line/drafting';
 import { runLane } from '../services/outlets/lane';
-import { look } from '../services/outlets/looking';
+import { gather, look } from '../services/outlets/looking';
 import { keepRulesFresh } from '../services/outlets/outlets';
 import type { PictureResult } from './picture-process';
 import { makePictures, readFile, readWords } from './pools';
@@ -56,6 +56,9 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
   },
   'outlet.look': async ({ workspace, outletId, after }) => {
     await look(workspace, outletId, after);
+  },
+  'outlet.gather': async ({ workspace, outletId, after }) => {
+    await gather(workspace, outletId, after);
   },
   'outlet.rules': async ({ workspace, outletId }) => {
     await keepRulesFresh(workspace, outletId);

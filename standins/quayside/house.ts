@@ -11,6 +11,7 @@ export const HOUSE = {
     pictures: 40,
     choices: 3,
     articles: 240,
+    for_search: { title: 70, text: 170 },
   },
   picture: { shorter_side: 640, bytes: 16_000_000 },
   charges: { by_card: { percent: '2.6', fixed: '0.28' } },

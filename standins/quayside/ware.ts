@@ -73,6 +73,9 @@ export function faultsOf(
   if (need(Array.isArray(w.pictures) && pictures.length <= ware.pictures, 'pictures', `takes at most ${ware.pictures}`))
     pictures.forEach((p, i) => need(known.picture(p?.sha256), `pictures/${i}/sha256`, 'is not on the quay; put it there first'));
   (w.collections ?? []).forEach((c, i) => need(known.collection(c), `collections/${i}`, 'is no collection of this shop'));
+  for (const part of ['title', 'text'] as const)
+    if (w.for_search)
+      need(length(w.for_search[part]) >= 0 && length(w.for_search[part]) <= ware.for_search[part], `for_search/${part}`, `takes at most ${ware.for_search[part]} characters`); // prettier-ignore
   const choices = Array.isArray(w.choices) ? w.choices : [];
   need(Array.isArray(w.choices) && choices.length <= ware.choices, 'choices', `takes at most ${ware.choices}`);
   const articles = Array.isArray(w.articles) ? w.articles : [];

@@ -315,6 +315,7 @@ export async function makeShirt(id: string, size: number): Promise<MadeScene> {
     areas: [
       { name: 'front', xMm: -190.5, yMm: 45, widthMm: 381, heightMm: 457.2 },
       { name: 'chest', xMm: 40, yMm: 70, widthMm: 101.6, heightMm: 101.6 },
+      { name: 'hem', xMm: 120, yMm: 540, widthMm: 70, heightMm: 35 },
     ],
   };
 }

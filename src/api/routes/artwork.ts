@@ -11,7 +11,8 @@ import {
   listRefused,
   usesOf,
 } from '@/services/artwork/artworks';
-import { changeArtworks, dependants, emptyBin, redo, undo } from '@/services/artwork/changing';
+import { changeArtworks, dependants, emptyBin } from '@/services/artwork/changing';
+import { takeBack, type TakenBack } from '@/services/desk/undoing';
 import { dismissParcels, listParcels, stopParcel } from '@/services/artwork/intake';
 import { originalOf } from '@/services/artwork/pictures';
 import { Trouble } from '@/services/trouble';
@@ -25,6 +26,9 @@ import { Exactly, IdOf, Ids, Items, OneOf, Page, PAGED, Uuid, Whole } from '../s
 import { artworkView, cardView } from '../views';
 
 const id = IdOf('artwork');
+
+/** What taking back did, in the words that it has here. */
+const undoneView = ({ count, ...rest }: TakenBack) => ({ ...rest, artworks: count });
 const BINARY = 'application/octet-stream';
 const FORM = 'multipart/form-data';
 const path = Type.String({ maxLength: 1000 });
@@ -252,7 +256,7 @@ const changing = [
       body: Exactly({ id: Type.Optional(Uuid) }),
       answers: shape.Undone,
     },
-    ({ workspace, body }) => undo(workspace, body.id ?? null),
+    async ({ workspace, body }) => undoneView(await takeBack(workspace, { id: body.id ?? null, again: false, about: 'artwork' })),
   ),
   route(
     'POST',
@@ -262,7 +266,7 @@ const changing = [
       body: Exactly({ id: Uuid }),
       answers: shape.Undone,
     },
-    ({ workspace, body }) => redo(workspace, body.id),
+    async ({ workspace, body }) => undoneView(await takeBack(workspace, { id: body.id, again: true })),
   ),
   route(
     'POST',

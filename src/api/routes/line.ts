@@ -1,10 +1,11 @@
 import { Type } from '@sinclair/typebox';
-import { line, listListingsOf, runningWork } from '@/services/line/line';
+import { activity, takeBack } from '@/services/desk/undoing';
+import { line, listing, listListingsOf, runningWork } from '@/services/line/line';
 import { pictureOf } from '@/services/artwork/pictures';
 import { changeProof, listProofs, proof } from '@/services/line/proofs';
 import {
   beginRun,
-  goLive,
+  draftAgain,
   listRuns,
   passProofs,
   pauseRun,
@@ -15,13 +16,14 @@ import {
   unpassProofs,
 } from '@/services/line/runs';
 import { sheet } from '@/services/line/sheet';
+import { putListings, sendChanges } from '@/services/outlets/ordering';
 import { changesOf } from '../events';
 import { paged } from '../paged';
 import { route, stream } from '../route';
 import { IdsBody } from '../shapes/artwork';
 import * as shape from '../shapes/line';
 import { Exactly, IdOf, Items, OneOf, Page, PAGED, Uuid, Whole } from '../shapes/parts';
-import { listingView, proofView } from '../views';
+import { activityView, listingInFullView, listingView, proofView, runView } from '../views';
 
 const runId = { id: IdOf('run') };
 const proofId = { id: IdOf('proof') };
@@ -29,7 +31,7 @@ const word = Type.Optional(Type.String({ maxLength: 200 }));
 
 const runs = [
   route('GET', '/runs', { does: 'runs, newest first', answers: Items(shape.Run) }, async ({ workspace }) => ({
-    items: await listRuns(workspace),
+    items: (await listRuns(workspace)).map(runView),
   })),
   route(
     'POST',
@@ -40,13 +42,13 @@ const runs = [
       body: shape.RunWish,
       answers: shape.Run,
     },
-    ({ workspace, body }) => beginRun(workspace, body),
+    async ({ workspace, body }) => runView(await beginRun(workspace, body)),
   ),
   route(
     'GET',
     '/runs/{id}',
     { does: 'one run with counts by state and outlet', params: runId, answers: shape.Run },
-    ({ workspace, params }) => run(workspace, params.id),
+    async ({ workspace, params }) => runView(await run(workspace, params.id)),
   ),
   route(
     'POST',
@@ -66,17 +68,17 @@ const runs = [
     { does: 'tries again what was refused', needs: 'send', params: runId, body: shape.SendBody, answers: shape.Queued },
     ({ workspace, params, body }) => sendRun(workspace, params.id, body.as === 'live', true),
   ),
-  route('POST', '/runs/{id}/pause', { does: 'pauses', params: runId, answers: shape.Run }, ({ workspace, params }) =>
-    pauseRun(workspace, params.id),
+  route('POST', '/runs/{id}/pause', { does: 'pauses', params: runId, answers: shape.Run }, async ({ workspace, params }) =>
+    runView(await pauseRun(workspace, params.id)),
   ),
-  route('POST', '/runs/{id}/resume', { does: 'goes on', params: runId, answers: shape.Run }, ({ workspace, params }) =>
-    resumeRun(workspace, params.id),
+  route('POST', '/runs/{id}/resume', { does: 'goes on', params: runId, answers: shape.Run }, async ({ workspace, params }) =>
+    runView(await resumeRun(workspace, params.id)),
   ),
   route(
     'POST',
     '/runs/{id}/stop',
     { does: 'stops; what was sent stays at its outlet', params: runId, answers: shape.Run },
-    ({ workspace, params }) => stopRun(workspace, params.id),
+    async ({ workspace, params }) => runView(await stopRun(workspace, params.id)),
   ),
 ];
 
@@ -118,6 +120,17 @@ const proofs = [
     { does: 'takes passed proofs back to ready', body: IdsBody, answers: Exactly({ ready: Whole }) },
     async ({ workspace, body }) => ({ ready: await unpassProofs(workspace, body.ids) }),
   ),
+  route(
+    'POST',
+    '/proofs/draft',
+    {
+      does: 'drafts proofs again, from what they are made of now; what a hand wrote stays',
+      status: 201,
+      body: IdsBody,
+      answers: shape.Run,
+    },
+    async ({ workspace, body }) => runView(await draftAgain(workspace, body.ids)),
+  ),
   stream(
     'GET',
     '/pictures/{name}',
@@ -135,7 +148,11 @@ const standing = [
   route(
     'GET',
     '/listings',
-    { does: 'listings', query: { outlet: word, state: word, find: word, ...PAGED }, answers: Page(shape.Listing) },
+    {
+      does: 'listings; `step` asks for those that are in step, stale or drifted',
+      query: { outlet: word, state: word, find: word, step: Type.Optional(OneOf(['in step', 'stale', 'drifted'])), ...PAGED },
+      answers: Page(shape.Listing),
+    },
     async ({ workspace, query: { limit = 100, after = 0, ...filter } }) =>
       paged((await listListingsOf(workspace, { ...filter, after, limit })).map(listingView(workspace)), limit),
   ),
@@ -143,7 +160,34 @@ const standing = [
     'POST',
     '/listings/live',
     { needs: 'send', does: 'sets drafts at the outlets live', body: IdsBody, answers: shape.Queued },
-    ({ workspace, body }) => goLive(workspace, body.ids),
+    ({ workspace, body }) => putListings(workspace, body.ids, 'live'),
+  ),
+  route(
+    'POST',
+    '/listings/end',
+    { needs: 'send', does: 'ends listings at their outlets', body: IdsBody, answers: shape.Queued },
+    ({ workspace, body }) => putListings(workspace, body.ids, 'ended'),
+  ),
+  route(
+    'POST',
+    '/listings/changes',
+    {
+      needs: 'send',
+      does: 'sends what differs between proofs and their listings; what was changed there meanwhile is left and told, unless `over`',
+      body: shape.ChangesBody,
+      answers: shape.Queued,
+    },
+    ({ workspace, body }) => sendChanges(workspace, body.ids, body.over ?? false),
+  ),
+  route(
+    'GET',
+    '/listings/{id}',
+    {
+      does: 'one listing: what was sent, what is there, what was ordered',
+      params: { id: IdOf('listing') },
+      answers: shape.ListingInFull,
+    },
+    async ({ workspace, params }) => listingInFullView(workspace)(await listing(workspace, params.id)),
   ),
   route('GET', '/sheet', { does: 'the whole grid: artworks x dockets within outlets', answers: shape.Sheet }, ({ workspace }) =>
     sheet(workspace),
@@ -157,4 +201,39 @@ const standing = [
   ),
 ];
 
-export const LINE_ROUTES = [...runs, ...proofs, ...standing];
+const desk = [
+  route(
+    'GET',
+    '/activity',
+    {
+      does: 'who did what and when, newest first: in all, or to one thing by its id',
+      query: {
+        of: Type.Optional(Type.String({ maxLength: 64 })),
+        about: Type.Optional(Type.String({ maxLength: 20 })),
+        before: Type.Optional(Type.Integer({ minimum: 0 })),
+        limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 200, default: 50 })),
+      },
+      answers: Page(shape.Activity),
+    },
+    async ({ workspace, caller, query: { limit = 50, ...filter } }) =>
+      paged((await activity(workspace, { ...filter, limit })).map(activityView(caller)), limit),
+  ),
+  route(
+    'POST',
+    '/activity/undo',
+    {
+      does: 'takes back one’s own last step, or the one named; what was changed since stays',
+      body: Exactly({ id: Type.Optional(Uuid) }),
+      answers: shape.TakenBack,
+    },
+    ({ workspace, body }) => takeBack(workspace, { id: body.id ?? null, again: false }),
+  ),
+  route(
+    'POST',
+    '/activity/redo',
+    { does: 'makes again what was taken back', body: Exactly({ id: Uuid }), answers: shape.TakenBack },
+    ({ workspace, body }) => takeBack(workspace, { id: body.id, again: true }),
+  ),
+];
+
+export const LINE_ROUTES = [...runs, ...proofs, ...standing, ...desk];

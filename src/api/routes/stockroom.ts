@@ -1,18 +1,23 @@
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
+import { DOCUMENTS, publishedSchema, type DocumentName } from '@/core/schema/documents';
 import { tryDocket } from '@/services/line/proofs';
-import { lookAgain } from '@/services/outlets/looking';
-import { beginConsent, connectWithKey, outlets, refreshRules } from '@/services/outlets/outlets';
+import { addOutlet, removeOutlet, renameOutlet } from '@/services/outlets/accounts';
+import { beginConsent, connectWithKey } from '@/services/outlets/connecting';
+import { gatherAll, lookAgain } from '@/services/outlets/looking';
+import { outletOf, outlets, refreshOutlet, rulesDiff, saveSettings } from '@/services/outlets/outlets';
+import { blankDiff, blanks, refreshHouses } from '@/services/stockroom/blanks';
+import { addDocket, docket, dockets, saveDocket } from '@/services/stockroom/dockets';
+import { outletKinds } from '@/services/stockroom/houses';
+import { addPlan, plans, removePlan, savePlan } from '@/services/stockroom/plans';
 import { sceneById, scenes, scenesFolder } from '@/services/stockroom/scenes';
-import { refreshHouses } from '@/services/stockroom/setup';
-import { blanks, checkDocket, docket, dockets, saveDocket } from '@/services/stockroom/stockroom';
 import { Trouble } from '@/services/trouble';
 import { Type } from '@sinclair/typebox';
 import { route, stream } from '../route';
 import { Exactly, IdOf, Items, NameOf } from '../shapes/parts';
 import * as shape from '../shapes/stockroom';
-import { outletView } from '../views';
+import { blankView, outletView, triedView } from '../views';
 
 const SCENE_PARTS: Record<string, string> = {
   'plate-800.jpg': 'image/jpeg',
@@ -20,17 +25,47 @@ const SCENE_PARTS: Record<string, string> = {
   'gloss-800.jpg': 'image/jpeg',
 };
 const id = IdOf('docket');
+const plan = IdOf('price plan');
 const outlet = { id: NameOf('outlet') };
+const version = Type.Optional(Type.Integer({ minimum: 1, maximum: 1_000_000 }));
+const between = { from: version, to: version };
 
 const goods = [
   route('GET', '/blanks', { does: 'blanks of the print houses', answers: Items(shape.Blank) }, async ({ workspace }) => ({
-    items: await blanks(workspace),
+    items: (await blanks(workspace)).map(blankView),
   })),
   route(
     'POST',
     '/blanks/refresh',
     { does: 'fetches the print houses’ catalogues', answers: Items(shape.Blank) },
-    async ({ workspace }) => ({ items: await refreshHouses(workspace) }),
+    async ({ workspace }) => ({ items: (await refreshHouses(workspace)).map(blankView) }),
+  ),
+  route(
+    'GET',
+    '/blanks/{id}/changes',
+    {
+      does: 'what differs between two versions of a blank, the last two where none are named',
+      params: { id: NameOf('blank') },
+      query: between,
+      answers: shape.Differences,
+    },
+    ({ workspace, params, query }) => blankDiff(workspace, params.id, query.from, query.to),
+  ),
+  stream(
+    'GET',
+    '/schemas/{name}',
+    {
+      does: 'the JSON Schema (2020-12) of a document: blank, docket, price-plan, rules, settings',
+      params: { name: Type.String({ pattern: '^[a-z-]{1,40}\\.json$', title: 'schema' }) },
+      gives: 'application/schema+json',
+    },
+    ({ params }) => {
+      const name = params.name.replace(/\.json$/, '');
+      if (!Object.hasOwn(DOCUMENTS, name)) throw new Trouble('not-found', 'There is no such schema.');
+      return new Response(JSON.stringify(publishedSchema(name as DocumentName)), {
+        headers: { 'content-type': 'application/schema+json' },
+      });
+    },
   ),
   route('GET', '/scenes', { does: 'scenes that ship', answers: Items(shape.Scene) }, () => ({ items: scenes() })),
   stream(
@@ -58,7 +93,7 @@ const patterns = [
     'POST',
     '/dockets',
     { does: 'makes a docket', status: 201, body: shape.DocketBody, answers: shape.Docket },
-    ({ workspace, body }) => saveDocket(workspace, { ...body, id: null }),
+    ({ workspace, body }) => addDocket(workspace, body),
   ),
   route('GET', '/dockets/{id}', { does: 'one docket', params: { id }, answers: shape.Docket }, ({ workspace, params }) =>
     docket(workspace, params.id),
@@ -67,14 +102,40 @@ const patterns = [
     'PUT',
     '/dockets/{id}',
     { does: 'saves a docket', params: { id }, body: shape.DocketBody, answers: shape.Docket },
-    ({ workspace, params, body }) => saveDocket(workspace, { ...body, id: params.id }),
+    ({ workspace, params, body }) => saveDocket(workspace, params.id, body),
   ),
   route(
     'POST',
     '/dockets/try',
     { does: 'what a docket would make of an artwork at an outlet; nothing is saved', body: shape.TryBody, answers: shape.Tried },
-    async ({ workspace, body }) =>
-      tryDocket(workspace, await checkDocket(workspace, body.blankId, body.spec), body.blankId, body.artwork, body.outlet),
+    async ({ workspace, body: { artwork, outlet: at, ...docket } }) =>
+      triedView(workspace)(await tryDocket(workspace, docket, artwork, at)),
+  ),
+  route('GET', '/price-plans', { does: 'price plans', answers: Items(shape.Plan) }, async ({ workspace }) => ({
+    items: await plans(workspace),
+  })),
+  route(
+    'POST',
+    '/price-plans',
+    { does: 'makes a price plan', status: 201, body: shape.PlanBody, answers: shape.Plan },
+    ({ workspace, body }) => addPlan(workspace, body.name, body.document),
+  ),
+  route(
+    'PUT',
+    '/price-plans/{id}',
+    {
+      does: 'saves a price plan; proofs that follow it are out of date then',
+      params: { id: plan },
+      body: shape.PlanBody,
+      answers: shape.Plan,
+    },
+    ({ workspace, params, body }) => savePlan(workspace, params.id, body.name, body.document, body.revision),
+  ),
+  route(
+    'DELETE',
+    '/price-plans/{id}',
+    { does: 'takes away a price plan that nothing follows', params: { id: plan } },
+    ({ workspace, params }) => removePlan(workspace, params.id),
   ),
 ];
 
@@ -86,6 +147,59 @@ const houses = [
     async ({ workspace }) => ({
       items: (await outlets(workspace)).map(outletView),
     }),
+  ),
+  route('GET', '/outlet-kinds', { does: 'kinds of outlet that can be connected', answers: Items(shape.OutletKind) }, () => ({
+    items: outletKinds(),
+  })),
+  route(
+    'POST',
+    '/outlets',
+    {
+      does: 'adds an account at an outlet, also another of a kind that is there; then it is connected',
+      status: 201,
+      needs: 'send',
+      body: shape.NewOutlet,
+      answers: shape.Outlet,
+    },
+    async ({ workspace, body }) => outletView(await addOutlet(workspace, body)),
+  ),
+  route(
+    'PATCH',
+    '/outlets/{id}',
+    {
+      does: 'renames an account, or keeps what is chosen for it',
+      params: outlet,
+      body: shape.OutletChange,
+      answers: shape.Outlet,
+    },
+    async ({ workspace, params, body }) => {
+      if (body.name !== undefined) await renameOutlet(workspace, params.id, body.name);
+      if (body.settings) await saveSettings(workspace, params.id, body.settings);
+      return outletView(await outletOf(workspace, params.id));
+    },
+  ),
+  route(
+    'DELETE',
+    '/outlets/{id}',
+    { does: 'takes away an account that nothing was made for', needs: 'send', params: outlet },
+    ({ workspace, params }) => removeOutlet(workspace, params.id),
+  ),
+  route(
+    'GET',
+    '/outlets/{id}/rules/changes',
+    {
+      does: 'what differs between two versions of its rules, the last two where none are named',
+      params: outlet,
+      query: between,
+      answers: shape.Differences,
+    },
+    ({ workspace, params, query }) => rulesDiff(workspace, params.id, query.from, query.to),
+  ),
+  route(
+    'POST',
+    '/outlets/{id}/gather',
+    { does: 'enters in the ledger what the outlet has and did not come from here', params: outlet },
+    ({ workspace, params }) => gatherAll(workspace, params.id),
   ),
   route(
     'POST',
@@ -116,7 +230,7 @@ const houses = [
     'POST',
     '/outlets/{id}/rules',
     { does: 'fetches the outlet’s rules anew', params: outlet, answers: shape.Outlet },
-    async ({ workspace, params }) => outletView(await refreshRules(workspace, params.id)),
+    async ({ workspace, params }) => outletView(await refreshOutlet(workspace, params.id)),
   ),
 ];
 

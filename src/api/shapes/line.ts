@@ -1,19 +1,28 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Exactly, Ids, Minor, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
+import { LISTING_FIELDS } from '@/core/listing/compare';
+import { SOURCES } from '@/core/listing/proof';
+import { LINE_KINDS } from '@/core/pricing/lines';
+import { Exactly, Ids, Inner, Minor, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
 
-const FIELDS = ['title', 'description', 'tags', 'prices', 'pictures', 'artwork', 'goods'] as const;
 export const PROOF_STATES = ['drafting', 'held', 'ready', 'passed', 'sending', 'listed', 'refused'] as const;
+const LISTING_STATES = ['draft there', 'live', 'ended', 'lapsed', 'gone'] as const;
+const STEPS = ['in step', 'stale', 'drifted'] as const;
 
 export const Problem = Named('ProofProblem', {
   code: Text,
-  field: OneOf(FIELDS),
+  field: Type.String({
+    description: 'title, description, tags, prices, pictures, artwork, goods, or a further text of the outlet',
+  }),
   sentence: Text,
   stops: Type.Boolean({ description: 'keeps the proof from being passed' }),
+  values: Type.Optional(Type.Record(Text, Type.Unknown(), { description: 'what the sentence was made from' })),
   mend: Type.Optional(Exactly({ label: Text, value: Type.Unknown() })),
 });
 
 const Price = Named('Price', {
-  size: Text,
+  size: Type.String({
+    description: 'what it is the price of: the size, with the goods line and the finish where there are several',
+  }),
   priceMinor: Minor,
   costMinor: Minor,
   postageMinor: Minor,
@@ -21,8 +30,12 @@ const Price = Named('Price', {
   feesMinor: Minor,
   keepMinor: Minor,
   marginShare: Type.Number({ description: 'share of the price that is kept, in millionths' }),
+  lines: Type.Array(Exactly({ label: Text, kind: OneOf(LINE_KINDS), amountMinor: Minor }), {
+    description: 'everything that goes of it, line by line',
+  }),
+  planMinor: OrNull(Minor, 'what the price plan makes of it now'),
 });
-const from = OneOf(['pattern', 'hand'], 'where the value comes from');
+const from = OneOf(['pattern', 'hand'], 'where the value comes from: a rule, or a person');
 const fields = {
   title: Exactly({ value: Text, from }),
   description: Exactly({ value: Text, from }),
@@ -31,14 +44,38 @@ const fields = {
 };
 export const ProofFields = Exactly(fields);
 
+const source = OneOf(SOURCES);
+const Words = Exactly({ value: Text, from: source, made: OrNull(Text, 'what the rule makes now') });
+const Tags = Exactly({ value: Texts, from: source, made: OrNull(Texts) });
+/** Every field in every language, with where it comes from. */
+const Content = Exactly({
+  words: Type.Record(Text, Type.Record(Text, Words), { description: 'by field, then by language (BCP 47)' }),
+  tags: Type.Record(Text, Tags, { description: 'by language' }),
+});
+const Variant = Exactly({
+  line: Text,
+  colour: Text,
+  size: Text,
+  finish: Text,
+  sku: Text,
+  costMinor: Minor,
+  postageMinor: Minor,
+  weightG: OrNull(Whole),
+  priceMinor: OrNull(Minor, 'null when no price meets the plan'),
+  from: source,
+  madeMinor: OrNull(Minor),
+});
+
 /** A colour that is offered. */
 export const Colour = Exactly({
   name: Text,
   hex: Text,
   legibility: Type.Number({ description: 'share of the inks that stay visible on it' }),
   print: Type.Optional(Type.Integer({ description: 'which of the motif’s artworks goes on it: 0 is the proof’s own' })),
+  line: Type.Optional(Type.String({ description: 'the goods line that it belongs to' })),
 });
 
+const Changed = Type.Array(OneOf(LISTING_FIELDS));
 export const Proof = Named('Proof', {
   id: Uuid,
   seq: Whole,
@@ -47,16 +84,27 @@ export const Proof = Named('Proof', {
   docketId: Uuid,
   outletId: Text,
   state: OneOf(PROOF_STATES),
+  version: Type.Integer({ description: 'counts every change; a change may say which it was made on' }),
   fields: Type.Partial(Exactly(fields), { additionalProperties: false, description: 'empty until it is drafted' }),
+  content: Content,
+  language: Type.String({ description: 'the language that its outlet must have' }),
+  currency: OrNull(Text),
+  variants: Type.Array(Variant),
   colours: Type.Array(Colour),
-  pictures: Type.Array(Exactly({ scene: Text, colour: Text, picture: Picture, small: Picture })),
+  pictures: Type.Array(
+    Exactly({ kind: OneOf(['scene', 'card', 'kept', 'free']), scene: Text, colour: Text, picture: Picture, small: Picture }),
+  ),
   problems: Type.Array(Problem),
   artwork: Text,
   docket: Text,
-  plan: Type.String({ description: 'name of the price plan of its docket' }),
+  plan: Type.String({ description: 'name of the price plan that it follows' }),
   outlet: Text,
   refusal: OrNull(Text),
-  outOfDate: Type.Boolean({ description: 'its pictures were made from a file that has been replaced since' }),
+  refusalCode: OrNull(Text),
+  outOfDate: Type.Boolean({ description: 'something that it was made from has changed since' }),
+  because: Type.Array(Exactly({ code: Text, sentence: Text }), { description: 'what has changed' }),
+  changed: Type.Array(OneOf(LISTING_FIELDS), { description: 'in what it differs from what its listing was sent' }),
+  listing: OrNull(Exactly({ id: Uuid, state: OneOf(LISTING_STATES), url: OrNull(Text), drift: Changed })),
 });
 export type ProofView = Static<typeof Proof>;
 
@@ -66,11 +114,20 @@ export const ProofChange = Type.Partial(
     title: Type.String({ maxLength: 1000 }),
     description: Type.String({ maxLength: 60_000 }),
     tags: Type.Array(Type.String({ maxLength: 200 }), { maxItems: 300 }),
-    prices: Type.Record(Type.String({ maxLength: 60 }), Type.Integer({ minimum: 1 }), {
-      description: 'minor units by size',
-      maxProperties: 100,
+    texts: Type.Record(Type.String({ maxLength: 40 }), Type.String({ maxLength: 60_000 }), {
+      description: 'further texts of the outlet, by name',
+      maxProperties: 40,
     }),
-    pattern: Type.Array(OneOf(['title', 'description', 'tags', 'prices']), { maxItems: 4 }),
+    language: Type.String({ maxLength: 35, description: 'BCP 47; the outlet’s own where none is named' }),
+    prices: Type.Record(Type.String({ maxLength: 200 }), Type.Integer({ minimum: 1 }), {
+      description: 'minor units by what they are the price of',
+      maxProperties: 500,
+    }),
+    pattern: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 40 }),
+    version: Type.Integer({
+      minimum: 0,
+      description: 'the version that the change was made on: a later one is told as a conflict',
+    }),
   }),
   { additionalProperties: false, minProperties: 1 },
 );
@@ -84,7 +141,9 @@ export const Run = Named('Run', {
   id: Uuid,
   name: Text,
   state: OneOf(['going', 'paused', 'stopped']),
-  leftOut: Type.Array(Exactly({ artwork: Text, docket: Text, outlet: Text, why: Text })),
+  leftOut: Type.Array(
+    Exactly({ artwork: Text, docket: Text, outlet: Text, why: Text, code: Type.String({ description: 'the same as a code' }) }),
+  ),
   createdAt: Time,
   total: Whole,
   counts: Counts,
@@ -110,26 +169,56 @@ export const RunWish = Exactly({
 export const Passed = Exactly({ passed: Whole, held: Whole });
 export const Queued = Exactly({ queued: Whole, held: Whole });
 export const SendBody = Exactly({ as: OneOf(['draft', 'live']) });
+export const ChangesBody = Exactly({
+  ids: Ids,
+  over: Type.Optional(Type.Boolean({ description: 'also over what was changed at the outlet since it was sent' })),
+});
 
 export const Listing = Named('Listing', {
   id: Uuid,
   seq: Whole,
-  proofId: OrNull(Uuid, 'null when its artwork was deleted here'),
+  proofId: OrNull(Uuid, 'null when it has no proof here: its artwork was deleted, or it was made at the outlet'),
   outletId: Text,
   outlet: Text,
   remoteId: Text,
   url: Text,
-  state: OneOf(['draft there', 'live', 'ended', 'lapsed', 'gone']),
+  state: OneOf(LISTING_STATES),
+  step: OneOf(STEPS, 'in step; stale: our proof differs from what was sent; drifted: what is there differs from what was sent'),
+  drift: Changed,
+  changed: Changed,
   title: Text,
   priceMinor: Minor,
   currency: Text,
-  sentAt: Time,
+  sentAt: OrNull(Time, 'null for one that was not sent from here'),
   lookedAt: OrNull(Time, 'when the outlet was last asked what it has'),
   artwork: Text,
   docket: Text,
   small: Picture,
 });
 export type ListingView = Static<typeof Listing>;
+
+const Order = Exactly({
+  id: Uuid,
+  kind: OneOf(['make', 'change', 'pictures', 'variants', 'state']),
+  fields: Changed,
+  goal: OrNull(OneOf(['draft', 'live', 'ended'])),
+  state: OneOf(['waiting', 'sending', 'done', 'refused', 'withdrawn']),
+  sentence: OrNull(Text, 'why it waits, or was refused'),
+  tries: Whole,
+  createdAt: Time,
+  finishedAt: OrNull(Time),
+  askedBy: Text,
+});
+/** One listing, with what was sent, what is there, and everything that was ordered. */
+export const ListingInFull = Named('ListingInFull', {
+  ...Listing.properties,
+  sent: OrNull(Inner<object>('the listing as it was last sent')),
+  there: OrNull(Inner<object>('what the outlet last said it has')),
+  links: Type.Array(Exactly({ sku: Text, link: OneOf(['linked', 'changed there', 'not linked']) }), {
+    description: 'how our variants and the outlet’s go together',
+  }),
+  orders: Type.Array(Order, { description: 'newest first' }),
+});
 
 const Cell = Type.Union([
   Exactly({
@@ -139,6 +228,8 @@ const Cell = Type.Union([
     priceMinor: OrNull(Minor),
     problem: OrNull(Text),
     outOfDate: Type.Boolean(),
+    stands: OrNull(Text, 'the state of its listing'),
+    changed: Type.Boolean({ description: 'it differs from what its listing was sent' }),
   }),
   Exactly({ why: Type.String({ description: 'why there cannot be a proof' }) }),
   Type.Null({ description: 'open' }),
@@ -180,3 +271,19 @@ export const Line = Exactly({
     }),
   ),
 });
+
+/** One thing that was done. */
+export const Activity = Named('Activity', {
+  id: Uuid,
+  seq: Whole,
+  at: Time,
+  who: Text,
+  own: Type.Boolean({ description: 'done by whoever asks' }),
+  did: Type.String({ description: 'as a code' }),
+  sentence: Text,
+  about: Text,
+  undone: Type.Boolean(),
+  undoable: Type.Boolean({ description: 'can be taken back by whoever asks' }),
+});
+export type ActivityView = Static<typeof Activity>;
+export const TakenBack = Exactly({ label: Text, count: Whole, left: Whole, sentence: Text });

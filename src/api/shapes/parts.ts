@@ -1,19 +1,8 @@
-import { Type, type TProperties, type TSchema } from '@sinclair/typebox';
+import { Type, type TSchema } from '@sinclair/typebox';
+import { Exactly, Named, OneOf, OrNull } from '@/core/schema/parts';
 
-/** Parts that the shapes of requests and answers are made of. One text serves as type, check and description. */
-
-/** An object without fields beyond those named. */
-export const Exactly = <P extends TProperties>(properties: P, options: { title?: string; description?: string } = {}) =>
-  Type.Object(properties, { additionalProperties: false, ...options });
-
-/** A shape with a name of its own in the description of the interface. */
-export const Named = <P extends TProperties>(title: string, properties: P) => Exactly(properties, { title });
-
-export const OrNull = <T extends TSchema>(schema: T, description?: string) =>
-  Type.Union([schema, Type.Null()], description ? { description } : {});
-
-export const OneOf = <const V extends readonly string[]>(values: V, description?: string) =>
-  Type.Unsafe<V[number]>({ type: 'string', enum: [...values], ...(description && { description }) });
+/** Parts that the shapes of requests and answers are made of, beside those of documents. */
+export { Exactly, Named, OneOf, OrNull };
 
 export const Text = Type.String();
 export const Whole = Type.Integer();

@@ -32,4 +32,7 @@ export const ProblemDetails = Named('Problem', {
   status: Type.Integer({ minimum: 400, maximum: 599 }),
   detail: Type.String({ description: 'a sentence: what is wrong, and what to do' }),
   field: Type.Optional(Type.String({ description: 'the field of the request that it is about' })),
+  meanwhile: Type.Optional(
+    Type.Array(Text, { description: 'what somebody else changed since the state that the change was made on' }),
+  ),
 });

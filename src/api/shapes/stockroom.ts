@@ -1,9 +1,12 @@
 import { Type, type Static } from '@sinclair/typebox';
 import type { SceneSheet } from '@/core/scene/scene';
-import type { OutletRules } from '@/core/rules/rules';
-import { DocketShape } from './docket';
+import { RulesDocument, SettingsDocument } from '@/core/outlet/rules';
+import { PricePlan } from '@/core/pricing/plan';
+import { BlankDocument } from '@/core/stock/blank';
 import { Colour, Problem, ProofFields } from './line';
-import { Exactly, Inner, Minor, Named, OneOf, OrNull, Text, Time, Uuid, Whole } from './parts';
+import { Exactly, Minor, Named, OneOf, OrNull, Text, Time, Uuid, Whole } from './parts';
+
+export { Docket, DocketBody, TryBody, type DocketView } from './docket';
 
 const Area = Exactly({ name: Text, widthMm: Type.Number(), heightMm: Type.Number(), resolutionPpi: Type.Number() });
 const AreaSize = Exactly({ widthMm: Type.Number(), heightMm: Type.Number() });
@@ -27,7 +30,11 @@ export const Blank = Named('Blank', {
   areas: Type.Array(Area),
   text: Type.String({ description: 'what it is, in words for buyers' }),
   care: Text,
+  version: Whole,
+  document: BlankDocument,
+  goneAt: OrNull(Time, 'since when its print house offers it no more'),
 });
+export type BlankView = Static<typeof Blank>;
 
 export const Scene = Type.Unsafe<SceneSheet>(
   Type.Object(
@@ -36,21 +43,6 @@ export const Scene = Type.Unsafe<SceneSheet>(
   ),
 );
 
-/** `id` may stand in it: what was fetched can be changed and put back as it is. */
-export const DocketBody = Exactly({
-  id: Type.Optional(Uuid),
-  name: Type.String({ maxLength: 120 }),
-  blankId: Type.String({ maxLength: 64 }),
-  spec: DocketShape,
-});
-export const Docket = Named('Docket', { id: Uuid, name: Text, blankId: Text, spec: DocketShape });
-
-export const TryBody = Exactly({
-  blankId: Type.String({ maxLength: 64 }),
-  spec: DocketShape,
-  artwork: Uuid,
-  outlet: Type.String({ maxLength: 64 }),
-});
 const Placed = Exactly({
   xMm: Type.Number(),
   yMm: Type.Number(),
@@ -60,13 +52,44 @@ const Placed = Exactly({
   cutShare: Type.Number(),
   filledShare: Type.Number(),
 });
+const Print = Exactly({
+  area: Text,
+  artwork: Type.String({ description: 'the small picture of what is printed' }),
+  placed: Placed,
+});
 export const Tried = Exactly({
   fields: ProofFields,
   problems: Type.Array(Problem),
   colours: Type.Array(Colour),
-  pictures: Type.Array(Exactly({ scene: Text, area: Text, colour: Text, colourName: Text, placed: Placed })),
+  pictures: Type.Array(
+    Exactly({
+      scene: Text,
+      area: Type.String({ description: 'the first print area' }),
+      colour: Text,
+      colourName: Text,
+      placed: Placed,
+      prints: Type.Array(Print, { description: 'every print area that the scene shows' }),
+    }),
+  ),
+  texts: Type.Record(Text, Text, { description: 'every text of the outlet, by name' }),
 });
 export type TriedView = Static<typeof Tried>;
+
+/** What programs have known of an outlet’s rules from the beginning. */
+const Rules = Type.Object(
+  {
+    version: Text,
+    currency: Text,
+    title: Type.Object({ maxLength: Whole }),
+    description: Type.Object({ maxLength: Whole, format: OneOf(['text', 'html']) }),
+    tags: Type.Object({ max: Whole, minLength: Whole, maxLength: Whole }),
+    pictures: Type.Object({ max: Whole, minSidePx: Whole, maxBytes: Whole }),
+    variants: Type.Object({ max: Whole, axes: Whole }),
+    fees: Type.Object({ transactionShare: Whole, paymentShare: Whole, paymentFixedMinor: Whole, listingMinor: Whole }),
+    listingSchema: Type.Object({}),
+  },
+  { description: 'limits and fees as the outlet states them' },
+);
 
 export const Outlet = Named('Outlet', {
   id: Text,
@@ -79,9 +102,47 @@ export const Outlet = Named('Outlet', {
     says: Type.String({ description: 'what the seller does' }),
     address: Type.String({ description: 'the page at the outlet where it is done' }),
   }),
-  rules: OrNull(Inner<OutletRules>('limits and fees as the outlet states them')),
+  rules: OrNull(Rules),
+  rulesDocument: OrNull(RulesDocument),
+  rulesVersion: OrNull(Whole),
   rulesAt: OrNull(Time),
+  settingsOffer: OrNull(SettingsDocument, 'what the outlet lets a seller choose'),
+  settings: Type.Record(Text, Text, { description: 'what holds: what was chosen, else what the outlet begins with' }),
   hold: OrNull(Exactly({ until: Time, why: Text }), 'why nothing is sent there just now, and until when'),
 });
 export type OutletView = Static<typeof Outlet>;
 export const Connecting = Type.Union([Outlet, Exactly({ address: Type.String({ format: 'uri' }) })]);
+
+export const OutletKind = Exactly({ style: Text, name: Text, baseUrl: Text });
+export const NewOutlet = Exactly({
+  style: Type.String({ maxLength: 40 }),
+  name: Type.Optional(Type.String({ maxLength: 80 })),
+  baseUrl: Type.Optional(Type.String({ maxLength: 300 })),
+});
+export const OutletChange = Type.Partial(
+  Exactly({
+    name: Type.String({ maxLength: 80 }),
+    settings: Type.Record(Type.String({ maxLength: 40 }), Type.String({ maxLength: 2000 }), { maxProperties: 60 }),
+  }),
+  { additionalProperties: false, minProperties: 1 },
+);
+
+export const Differences = Exactly({
+  from: Whole,
+  to: Whole,
+  changes: Type.Array(Exactly({ path: Text, before: Type.Unknown(), after: Type.Unknown() })),
+});
+
+export const Plan = Named('PricePlan', {
+  id: Uuid,
+  name: Text,
+  revision: Whole,
+  document: PricePlan,
+  dockets: Type.Integer({ description: 'how many dockets point to it' }),
+});
+export type PlanView = Static<typeof Plan>;
+export const PlanBody = Exactly({
+  name: Type.String({ maxLength: 60 }),
+  document: PricePlan,
+  revision: Type.Optional(Type.Integer({ minimum: 0, description: 'the revision that the change was made on' })),
+});

@@ -1,4 +1,11 @@
-import { fill, fillTags } from './wording';
+import { faultSentence, fill, fillTags } from './wording';
+
+const counted = 'code points' as const;
+/** What is filled, or the sentence that says why not. */
+const told = (pattern: string, of: Parameters<typeof fill>[1]) => {
+  const filled = fill(pattern, of);
+  return filled.ok ? filled : { ok: false, sentence: faultSentence(filled.fault) };
+};
 
 const subject = {
   artwork: { name: 'Keep a light on', subject: 'lighthouse' },
@@ -16,7 +23,7 @@ test.each([
   ['{{ artwork.keywords }}', 'The pattern asks for the artwork’s keywords, which is not filled in.'],
   ['{{ product.colour }}', 'The pattern asks for product.colour, which has no value.'],
 ])('a missing value in %s is a sentence, never a hole', (pattern, sentence) =>
-  expect(fill(pattern, subject)).toEqual({ ok: false, sentence }),
+  expect(told(pattern, subject)).toEqual({ ok: false, sentence }),
 );
 
 test('an empty value counts as missing', () =>
@@ -43,7 +50,7 @@ describe('a pattern cannot take more than its share', () => {
     ['a text of more than may be made', doublings(12), /makes too much: a text can have 50,000 characters/],
     ['a pattern of megabytes', 'x'.repeat(1e6), /too long: it can have 10,000 characters/],
   ])('%s', (_, pattern, sentence) =>
-    expect(fill(pattern, subject)).toEqual({ ok: false, sentence: expect.stringMatching(sentence) as string }),
+    expect(told(pattern, subject)).toEqual({ ok: false, sentence: expect.stringMatching(sentence) as string }),
   );
   test('what only looks like one is text', () =>
     expect(fill('Sizes (1..3) of {{ artwork.name | append: " (1..2)" }}', subject)).toEqual({
@@ -63,7 +70,7 @@ test.each([
 
 describe('tags', () => {
   // 3 to 20 characters, 13 to a listing is one well-known limit (common practice)
-  const limits = { max: 13, minLength: 3, maxLength: 20 };
+  const limits = { max: 13, minLength: 3, maxLength: 20, counted };
   test('keywords come first, repeats and long ones are left out', () => {
     const made = fillTags(
       ['{{ artwork.subject }} gift', 'Coastal Gift', 'a very long tag that no outlet would take'],
@@ -84,5 +91,7 @@ describe('tags', () => {
       ).tags,
     ).toHaveLength(13));
   test('a tag that lacks a value is told', () =>
-    expect(fillTags(['{{ artwork.mood }} gift'], [], subject, limits).sentences).toHaveLength(1));
+    expect(fillTags(['{{ artwork.mood }} gift'], [], subject, limits).faults).toEqual([
+      { code: 'missing', what: 'artwork.mood' },
+    ]));
 });

@@ -1,5 +1,7 @@
 import { Liquid, TypeGuards, type Template, type TagToken } from 'liquidjs';
 import { LIMITS } from '../limits';
+import { lengthOf, type Counted } from '../outlet/length';
+import { plural } from './plural';
 
 /** What a pattern can speak of. Missing values are absent, never empty text. */
 export interface WordingSubject {
@@ -8,7 +10,13 @@ export interface WordingSubject {
   outlet: { name?: string };
 }
 
-export type Filled = { ok: true; text: string } | { ok: false; sentence: string };
+/** What is wrong with a pattern: a code, and what its sentence needs. */
+export interface PatternFault {
+  code: 'too-much' | 'too-long' | 'missing' | 'unreadable';
+  /** The value that is missing, or why it cannot be read. */
+  what?: string;
+}
+export type Filled = { ok: true; text: string } | { ok: false; fault: PatternFault };
 
 /** Patterns may use these filters and no others; only `plural` is our own. */
 const FILTERS = [
@@ -45,12 +53,6 @@ engine.registerFilter('plural', (v: unknown) => plural(String(v)));
 for (const name of Object.keys(engine.tags))
   if (!['if', 'unless', 'case', 'assign', 'comment'].includes(name)) delete engine.tags[name];
 
-function plural(noun: string): string {
-  if (/(s|x|z|ch|sh)$/i.test(noun)) return noun + 'es';
-  if (/[^aeiou]y$/i.test(noun)) return noun.slice(0, -1) + 'ies';
-  return noun + 's';
-}
-
 const parsed = new Map<string, Template[]>();
 function parse(pattern: string): Template[] {
   let found = parsed.get(pattern);
@@ -77,10 +79,10 @@ export function fill(pattern: string, subject: WordingSubject): Filled {
       .replace(/[ \t]+/g, ' ')
       .replace(/ ?\n ?/g, '\n')
       .trim();
-    if (text.length > LIMITS.filledLength) return { ok: false, sentence: TOO_MUCH };
+    if (text.length > LIMITS.filledLength) return { ok: false, fault: { code: 'too-much' } };
     return { ok: true, text };
   } catch (error) {
-    return { ok: false, sentence: sentenceOf(error as Error & { token?: TagToken }) };
+    return { ok: false, fault: faultOf(error as Error & { token?: TagToken }) };
   }
 }
 
@@ -97,7 +99,7 @@ const FULL: WordingSubject = (() => {
 /** What is wrong with a pattern before it is used: it cannot be read, asks for what there is not, or makes too much. */
 export function patternFault(pattern: string): string | null {
   const filled = fill(pattern, FULL);
-  return filled.ok ? null : filled.sentence;
+  return filled.ok ? null : faultSentence(filled.fault);
 }
 
 /** Empty text counts as missing. */
@@ -110,21 +112,24 @@ function present(subject: WordingSubject): Record<string, Record<string, string>
   );
 }
 
-const TOO_MUCH = `The pattern makes too much: a text can have ${LIMITS.filledLength.toLocaleString('en')} characters. Say less in it.`;
-
-function sentenceOf(error: Error): string {
-  if (/parse length limit/.test(error.message))
-    return `The pattern is too long: it can have ${LIMITS.patternLength.toLocaleString('en')} characters.`;
-  if (/(memory alloc|template render) limit/.test(error.message)) return TOO_MUCH;
+function faultOf(error: Error): PatternFault {
+  if (/parse length limit/.test(error.message)) return { code: 'too-long' };
+  if (/(memory alloc|template render) limit/.test(error.message)) return { code: 'too-much' };
   const missing = /undefined variable: ([\w.]+)/.exec(error.message);
-  if (missing) {
-    const [group, name] = missing[1]!.split('.');
-    return group === 'artwork' && name
-      ? `The pattern asks for the artwork’s ${name}, which is not filled in.`
-      : `The pattern asks for ${missing[1]}, which has no value.`;
-  }
-  const first = error.message.split('\n')[0]!.replace(/, line:\d+, col:\d+/, '');
-  return `The pattern cannot be read: ${first}.`;
+  if (missing) return { code: 'missing', what: missing[1]! };
+  return { code: 'unreadable', what: error.message.split('\n')[0]!.replace(/, line:\d+, col:\d+/, '') };
+}
+
+/** What is wrong with a pattern, as a sentence. */
+export function faultSentence({ code, what = '' }: PatternFault): string {
+  if (code === 'too-long') return `The pattern is too long: it can have ${LIMITS.patternLength.toLocaleString('en')} characters.`;
+  if (code === 'too-much')
+    return `The pattern makes too much: a text can have ${LIMITS.filledLength.toLocaleString('en')} characters. Say less in it.`;
+  if (code === 'unreadable') return `The pattern cannot be read: ${what}.`;
+  const [group, name] = what.split('.');
+  return group === 'artwork' && name
+    ? `The pattern asks for the artwork’s ${name}, which is not filled in.`
+    : `The pattern asks for ${what}, which has no value.`;
 }
 
 /**
@@ -135,21 +140,22 @@ export function fillTags(
   patterns: string[],
   keywords: string[],
   subject: WordingSubject,
-  limits: { max: number; minLength: number; maxLength: number },
-): { tags: string[]; sentences: string[]; tooLong: string[] } {
+  limits: { max: number; minLength: number; maxLength: number; counted: Counted },
+): { tags: string[]; faults: PatternFault[]; tooLong: string[] } {
   const tags: string[] = [];
-  const sentences: string[] = [];
+  const faults: PatternFault[] = [];
   const tooLong: string[] = [];
   const offer = (text: string) => {
     const tag = text.toLowerCase().replace(/\s+/g, ' ').trim();
-    if (tag.length > limits.maxLength) tooLong.push(tag);
-    else if (tag.length >= limits.minLength && !tags.includes(tag)) tags.push(tag);
+    const length = lengthOf(tag, limits.counted);
+    if (length > limits.maxLength) tooLong.push(tag);
+    else if (length >= limits.minLength && !tags.includes(tag)) tags.push(tag);
   };
   for (const keyword of keywords) offer(keyword);
   for (const pattern of patterns) {
     const filled = fill(pattern, subject);
     if (filled.ok) offer(filled.text);
-    else if (!sentences.includes(filled.sentence)) sentences.push(filled.sentence);
+    else if (!faults.some((f) => f.code === filled.fault.code && f.what === filled.fault.what)) faults.push(filled.fault);
   }
-  return { tags: tags.slice(0, limits.max), sentences, tooLong };
+  return { tags: tags.slice(0, limits.max), faults, tooLong };
 }

@@ -1,28 +1,43 @@
+import type { Settings } from '../outlet/rules';
+
 /** A proof as it will be sent, in our own terms; each outlet's adapter puts it into that outlet's. */
 export interface ListingPayload {
-  /** Our idempotency key: the outlet keeps it beside the listing, so that it can be asked for. */
+  /** Our key: the outlet keeps it beside the listing, so that it can be asked for. */
   ref: string;
   title: string;
   description: string;
   tags: string[];
+  /** Further texts, by the names that the outlet's rules give them. */
+  texts?: Record<string, string>;
   brand: string;
   /** What it is, in one noun. */
   kind: string;
   currency: string;
   options: string[];
-  variants: { values: string[]; priceMinor: number; sku: string }[];
+  variants: { values: string[]; priceMinor: number; sku: string; weightG?: number }[];
   pictures: { file: string; alt: string }[];
+  /** ISO 3166-1, and the Harmonized System. */
+  origin?: string;
+  hsCode?: string;
+  /** What the seller chose for this account. */
+  settings?: Settings;
 }
 
 /** What an outlet says that it has, in the same terms. */
 export interface ThereListing {
+  /** Our key, where the outlet keeps one. */
+  ref?: string;
+  /** Its page as buyers see it. */
+  url?: string;
+  currency?: string;
   state: 'draft there' | 'live' | 'ended';
   title: string;
   /** As plain text, whatever the outlet keeps. */
   description: string;
   tags: string[];
+  texts?: Record<string, string>;
   options: string[];
-  variants: { values: string[]; priceMinor: number }[];
+  variants: { values: string[]; priceMinor: number; sku?: string }[];
   /** SHA-256 of each picture in its order. */
   pictures: string[];
 }

@@ -1,6 +1,5 @@
 import { hexToRgb } from '../colour/colour';
 import { legibility, type Ink } from '../artwork/measure/measure';
-import type { BlankColour } from './docket';
 
 /** Below this share of readable ink a cloth colour is left out. */
 export const READABLE = 0.62;
@@ -17,23 +16,31 @@ export interface ColourChoice {
 /** Another artwork of the motif has to read this much better before it takes a colour from the leading one. */
 const CLEARLY_BETTER = 0.02;
 
+interface Dye {
+  name: string;
+  hex: string;
+}
+
 /**
  * Chooses among a docket's colours by how well the artwork can be read on each. `prints` are the inks of the artworks of
  * one motif, the leading one first: each colour takes the one that reads best on it. Where none reads well on any, the
- * best colour is offered all the same and `unreadable` says so: a person has to look.
+ * best colour is offered all the same and `unreadable` says so: a person has to look. `most` offers only so many, those that read
+ * best.
  */
-export function chooseColours(prints: Ink[][], colours: BlankColour[]): ColourChoice {
-  const judged = colours.map((c) => {
-    const on = prints.map((inks) => Math.round(legibility(inks, hexToRgb(c.hex)) * 1000) / 1000);
+export function chooseColours(prints: Ink[][], colours: Dye[], most = Infinity): ColourChoice {
+  const judged = colours.map(({ name, hex }) => {
+    const on = prints.map((inks) => Math.round(legibility(inks, hexToRgb(hex)) * 1000) / 1000);
     const print = on.reduce((best, l, i) => (l > on[best]! + CLEARLY_BETTER ? i : best), 0);
-    return { ...c, legibility: on[print]!, print };
+    return { name, hex, legibility: on[print]!, print };
   });
   const best = judged.reduce((a, b) => (a.legibility >= b.legibility ? a : b));
   const unreadable = best.legibility < READABLE;
-  const takes = (c: (typeof judged)[number]) => (unreadable ? c === best : c.legibility >= READABLE);
+  const readable = judged.filter((c) => (unreadable ? c === best : c.legibility >= READABLE));
+  // of equals the docket's order decides
+  const first = new Set([...readable].sort((a, b) => b.legibility - a.legibility).slice(0, most));
   return {
-    offered: judged.filter(takes),
-    leftOut: judged.filter((c) => !takes(c)).map(({ name, legibility: l }) => ({ name, legibility: l })),
+    offered: readable.filter((c) => first.has(c)),
+    leftOut: judged.filter((c) => !readable.includes(c)).map(({ name, legibility: l }) => ({ name, legibility: l })),
     featured: best.name,
     unreadable,
   };

@@ -1,30 +1,31 @@
 import fc from 'fast-check';
-import type { BlankSpec, DocketSpec } from './docket';
+import type { GoodsLine } from '../docket/docket';
+import type { BlankDocument } from '../stock/blank';
 import { chooseSizes } from './sizes';
 
 // ISO 216: A3 is 297 x 420 mm, A2 420 x 594; 1 in = 25.4 mm exactly (1959 agreement); 12 x 18 and 24 x 36 in are usual (common practice)
-const sheet = (widthMm: number, heightMm: number) => ({ sheet: { widthMm, heightMm } });
+const size = (widthMm: number, heightMm: number) => ({ widthMm, heightMm });
+const SIZES = {
+  A3: size(297, 420),
+  A2: size(420, 594),
+  '12 x 18 in': size(304.8, 457.2),
+  '24 x 36 in': size(609.6, 914.4),
+};
 const blank = {
-  areas: [{ name: 'sheet', widthMm: 420, heightMm: 594, resolutionPpi: 200 }],
-  sizes: [
-    { name: 'A3', costMinor: 1, areas: sheet(297, 420) },
-    { name: 'A2', costMinor: 1, areas: sheet(420, 594) },
-    { name: '12 x 18 in', costMinor: 1, areas: sheet(304.8, 457.2) },
-    { name: '24 x 36 in', costMinor: 1, areas: sheet(609.6, 914.4) },
+  areas: [
+    { name: 'sheet', side: 'front', ...SIZES.A2, ppi: 200, bySize: SIZES },
+    { name: 'mark', side: 'back', ...size(40, 40), ppi: 200 },
   ],
-} as unknown as BlankSpec;
-const spec = (sizes: string[], minPpi = 150) =>
-  ({
-    sizes,
-    area: 'sheet',
-    placement: { mode: 'cover', scale: 1, topMm: 0 },
-    accepts: { ground: 'full', minPpi },
-  }) as unknown as DocketSpec;
+  sizes: Object.keys(SIZES).map((name) => ({ name })),
+} as unknown as BlankDocument;
+const whole = { mode: 'cover', scale: 1, topMm: 0 } as const;
+const line = (sizes: string[], more: GoodsLine['placements'] = []) =>
+  ({ sizes, placements: [{ area: 'sheet', ...whole }, ...more] }) as unknown as GoodsLine;
 const file = (widthPx: number, heightPx: number) => ({ widthPx, heightPx, trim: { x: 0, y: 0, width: 1, height: 1 } });
 
 test('a file that passes at A2 is left out at 24 x 36 in, with what it would print at', () => {
   // 3600 px over 24 in are 150 px/in; this file is 2480 x 3508, A3 at 212 px/in
-  const choice = chooseSizes(file(2480, 3508), blank, spec(['A3', 'A2', '24 x 36 in']));
+  const choice = chooseSizes(file(2480, 3508), blank, line(['A3', 'A2', '24 x 36 in']), 150);
   expect(choice.offered).toEqual(['A3']);
   expect(choice.coarse.map((c) => [c.name, Math.round(c.ppi)])).toEqual([
     ['A2', 150], // 149.98: just under
@@ -32,9 +33,28 @@ test('a file that passes at A2 is left out at 24 x 36 in, with what it would pri
   ]);
 });
 test('exactly enough is enough: 3600 x 5400 px at 24 x 36 in are 150 px/in', () =>
-  expect(chooseSizes(file(3600, 5400), blank, spec(['24 x 36 in'])).offered).toEqual(['24 x 36 in']));
+  expect(chooseSizes(file(3600, 5400), blank, line(['24 x 36 in']), 150).offered).toEqual(['24 x 36 in']));
 test('a size that the print house dropped is named, not stumbled over', () =>
-  expect(chooseSizes(file(9000, 12000), blank, spec(['A1', 'A3']))).toEqual({ offered: ['A3'], coarse: [], dropped: ['A1'] }));
+  expect(chooseSizes(file(9000, 12000), blank, line(['A1', 'A3']), 150)).toEqual({
+    offered: ['A3'],
+    coarse: [],
+    dropped: ['A1'],
+  }));
+test('the coarsest place counts; one that always carries the same print does not', () => {
+  const mark = { area: 'mark', ...whole };
+  // 300 px over 40 mm are 190 px/in, over A3 they are 26
+  const small = file(300, 300);
+  expect(chooseSizes(small, blank, line(['A3'], [mark]), 150).coarse[0]!.widthMm).toBeGreaterThan(400);
+  const printed = {
+    sizes: ['A3'],
+    placements: [{ area: 'sheet', ...whole, print: { artwork: 'x' } }, mark],
+  } as unknown as GoodsLine;
+  expect(chooseSizes(small, blank, printed, 150).offered).toEqual(['A3']);
+});
+test('a size may have a placement of its own', () => {
+  const own = { sizes: ['A3'], placements: [{ area: 'sheet', ...whole, bySize: { A3: { mode: 'fit', scale: 0.1, topMm: 0 } } }] };
+  expect(chooseSizes(file(400, 400), blank, own as unknown as GoodsLine, 150).offered).toEqual(['A3']);
+});
 
 test('every size is in exactly one place, and a larger file never loses one', () =>
   fc.assert(
@@ -44,10 +64,10 @@ test('every size is in exactly one place, and a larger file never loses one', ()
       fc.integer({ min: 50, max: 300 }),
       (w, h, ppi) => {
         const sizes = ['A3', 'A2', '12 x 18 in', '24 x 36 in', 'A0'];
-        const choice = chooseSizes(file(w, h), blank, spec(sizes, ppi));
+        const choice = chooseSizes(file(w, h), blank, line(sizes), ppi);
         expect([...choice.offered, ...choice.coarse.map((c) => c.name), ...choice.dropped].sort()).toEqual([...sizes].sort());
-        const larger = chooseSizes(file(w * 2, h * 2), blank, spec(sizes, ppi));
-        for (const size of choice.offered) expect(larger.offered).toContain(size);
+        const larger = chooseSizes(file(w * 2, h * 2), blank, line(sizes), ppi);
+        for (const name of choice.offered) expect(larger.offered).toContain(name);
       },
     ),
   ));

@@ -1,10 +1,11 @@
-import { place, type ArtworkSize, type AreaSize } from '../placement/place';
-import type { BlankSpec, DocketSpec } from './docket';
+import { placementOn, type GoodsLine } from '../docket/docket';
+import { place, type ArtworkSize } from '../placement/place';
+import { areaOn, type BlankDocument } from '../stock/blank';
 
 /** Millimetres and pixels do not divide evenly: so much less than what is asked for is still enough. */
 const ROUNDING = 1e-6;
 
-/** What of a docket's sizes can be offered with an artwork, and what cannot. */
+/** What of a docket line's sizes can be offered with an artwork, and what cannot. */
 export interface SizeChoice {
   offered: string[];
   /** Would print too coarsely, each with the resolution it would have. */
@@ -13,23 +14,21 @@ export interface SizeChoice {
   dropped: string[];
 }
 
-/** A print area as it is on one size: papers have one of their own for each. Null when the blank has no such area. */
-export function areaOn(blank: BlankSpec, area: string, size: string): AreaSize | null {
-  const own = blank.sizes.find((s) => s.name === size)?.areas?.[area];
-  return own ?? blank.areas.find((a) => a.name === area) ?? null;
-}
-
-/** Judges each size by itself: a file that is fine for A3 may be far too small for 24 x 36 in. */
-export function chooseSizes(artwork: ArtworkSize, blank: BlankSpec, spec: DocketSpec): SizeChoice {
+/**
+ * Judges each size by itself, by the coarsest of the places where the artwork is printed on it: a file that is fine for A3 may be far
+ * too small for 24 x 36 in. Places that always carry the same print say nothing about the artwork.
+ */
+export function chooseSizes(artwork: ArtworkSize, blank: BlankDocument, line: GoodsLine, minPpi: number): SizeChoice {
   const choice: SizeChoice = { offered: [], coarse: [], dropped: [] };
-  for (const name of spec.sizes) {
-    const area = areaOn(blank, spec.area, name);
-    if (!blank.sizes.some((s) => s.name === name) || !area) {
+  for (const name of line.sizes) {
+    const areas = line.placements.map((p) => ({ p, area: areaOn(blank, p.area, name) }));
+    if (!blank.sizes.some((s) => s.name === name) || areas.some((a) => !a.area)) {
       choice.dropped.push(name);
       continue;
     }
-    const { ppi, widthMm } = place(artwork, area, spec.placement);
-    if (ppi < spec.accepts.minPpi - ROUNDING) choice.coarse.push({ name, ppi, widthMm });
+    const placed = areas.filter(({ p }) => !p.print).map(({ p, area }) => place(artwork, area!, placementOn(p, name)));
+    const coarsest = placed.reduce<(typeof placed)[number] | null>((a, b) => (a && a.ppi <= b.ppi ? a : b), null);
+    if (coarsest && coarsest.ppi < minPpi - ROUNDING) choice.coarse.push({ name, ppi: coarsest.ppi, widthMm: coarsest.widthMm });
     else choice.offered.push(name);
   }
   return choice;

@@ -1,64 +1,37 @@
-import { shareOf } from '../money/money';
+import { amountOf, fixedLine, type LineAmount, type PriceLine } from './lines';
+import type { PricePlan } from './plan';
 
-/** What an outlet takes. Shares in millionths of what is charged; amounts in minor units. */
-export interface OutletFees {
-  /** Share of the sale, e.g. 60000 = 6%. */
-  transactionShare: number;
-  paymentShare: number;
-  paymentFixedMinor: number;
-  listingMinor: number;
-}
-
-/** How the seller turns costs into prices. */
-export interface PricePlan {
-  name: string;
-  /** `margin`: share of the price kept, in millionths. `profit`: minor units kept. `fixed`: the price itself. */
-  aim: { kind: 'margin'; share: number } | { kind: 'profit'; minor: number } | { kind: 'fixed'; minor: number };
-  /** Postage is in the price and called free. */
-  postageIncluded: boolean;
-  /** Added to every size from 2XL up, minor units. */
-  largeSizeExtraMinor: number;
-  /** The last two digits that prices end in, e.g. 99. Null leaves prices as they come. */
-  ending: number | null;
-}
-
-/** Where one price goes. All minor units; `keepMinor` is what remains. */
-export interface PriceBreakdown {
-  size: string;
+/** Where one price goes: each line with what it comes to, and what remains. All minor units. */
+export interface Breakdown {
   priceMinor: number;
+  lines: LineAmount[];
   costMinor: number;
   postageMinor: number;
-  fees: { transactionMinor: number; paymentMinor: number; listingMinor: number };
+  /** Everything that is neither making nor posting. */
   feesMinor: number;
   keepMinor: number;
   /** Share of the price that is kept, in millionths; 0 when the price is 0. */
   marginShare: number;
 }
 
-/** The outlet's fees on `chargedMinor`; each fee is rounded half up on its own, as outlets bill them. */
-export function feesOn(chargedMinor: number, fees: OutletFees): PriceBreakdown['fees'] & { totalMinor: number } {
-  const transactionMinor = shareOf(chargedMinor, fees.transactionShare);
-  const paymentMinor = shareOf(chargedMinor, fees.paymentShare) + fees.paymentFixedMinor;
-  return {
-    transactionMinor,
-    paymentMinor,
-    listingMinor: fees.listingMinor,
-    totalMinor: transactionMinor + paymentMinor + fees.listingMinor,
-  };
-}
+/** What making and posting one costs, as lines; postage that the buyer pays beside the price is none. */
+export const costLines = (costMinor: number, postageMinor: number): PriceLine[] => [
+  fixedLine('Blank and print', 'make', costMinor),
+  fixedLine('Postage', 'postage', postageMinor),
+];
+
+const sum = (lines: LineAmount[], of: (kind: LineAmount['kind']) => boolean): number =>
+  lines.reduce((n, l) => (of(l.kind) ? n + l.amountMinor : n), 0);
 
 /** Takes one price apart. */
-export function breakDown(
-  size: string,
-  priceMinor: number,
-  costMinor: number,
-  postageMinor: number,
-  fees: OutletFees,
-): PriceBreakdown {
-  const { totalMinor, ...lines } = feesOn(priceMinor, fees);
-  const keepMinor = priceMinor - costMinor - postageMinor - totalMinor;
+export function breakDown(priceMinor: number, lines: readonly PriceLine[]): Breakdown {
+  const amounts = lines.map((l): LineAmount => ({ label: l.label, kind: l.kind, amountMinor: amountOf(l, priceMinor) }));
+  const costMinor = sum(amounts, (k) => k === 'make');
+  const postageMinor = sum(amounts, (k) => k === 'postage');
+  const feesMinor = sum(amounts, (k) => k !== 'make' && k !== 'postage');
+  const keepMinor = priceMinor - costMinor - postageMinor - feesMinor;
   const marginShare = priceMinor > 0 ? Math.round((keepMinor * 1_000_000) / priceMinor) : 0;
-  return { size, priceMinor, costMinor, postageMinor, fees: lines, feesMinor: totalMinor, keepMinor, marginShare };
+  return { priceMinor, lines: amounts, costMinor, postageMinor, feesMinor, keepMinor, marginShare };
 }
 
 /** The next price at or above `minor` that ends in `ending` (two digits). */
@@ -69,30 +42,34 @@ export function roundUpTo(minor: number, ending: number | null): number {
 }
 
 const LARGE = new Set(['2XL', '3XL', '4XL', '5XL']);
+/** No price is looked for beyond this, minor units. */
+const MOST = 2 ** 40;
 
 /**
- * The smallest price with the wanted ending that meets the plan's aim for one size. Fees depend on the price, so the
- * price is found by solving without rounding first and then stepping up until the rounded fees leave enough.
- * Returns null when no price can (shares of 100% and more).
+ * The smallest price with the wanted ending that meets the plan's aim for one size, minor units; null when no price can.
+ * What is kept grows with the price but for the rounding of each line, so the place is found by halving, and then the few
+ * prices below it are tried one by one.
  */
-export function solvePrice(
-  size: string,
-  costMinor: number,
-  postageMinor: number,
-  fees: OutletFees,
-  plan: PricePlan,
-): PriceBreakdown | null {
-  const postage = plan.postageIncluded ? postageMinor : 0;
+export function solvePrice(size: string, lines: readonly PriceLine[], plan: PricePlan): number | null {
   const extra = LARGE.has(size) ? plan.largeSizeExtraMinor : 0;
-  if (plan.aim.kind === 'fixed') return breakDown(size, plan.aim.minor + extra, costMinor, postage, fees);
-  const fixed = costMinor + postage + fees.paymentFixedMinor + fees.listingMinor;
-  const feeShare = fees.transactionShare + fees.paymentShare;
-  const wantedShare = plan.aim.kind === 'margin' ? plan.aim.share : 0;
-  const wantedMinor = plan.aim.kind === 'profit' ? plan.aim.minor : 0;
-  const left = 1_000_000 - feeShare - wantedShare;
-  if (left <= 0) return null;
-  const enough = (b: PriceBreakdown) => b.keepMinor >= wantedMinor && b.keepMinor * 1_000_000 >= wantedShare * b.priceMinor;
-  let minor = Math.max(0, Math.floor(((fixed + wantedMinor - 2) * 1_000_000) / left)); // two roundings are off by 1 at most
-  while (!enough(breakDown(size, minor, costMinor, postage, fees))) minor++;
-  return breakDown(size, roundUpTo(minor + extra, plan.ending), costMinor, postage, fees);
+  const { aim } = plan;
+  if (aim.kind === 'fixed') return aim.minor + extra;
+  const wantedShare = aim.kind === 'margin' ? aim.share : 0;
+  const wantedMinor = aim.kind === 'profit' ? aim.minor : 0;
+  const keep = (price: number) => price - lines.reduce((n, l) => n + amountOf(l, price), 0);
+  const enough = (price: number) => keep(price) >= wantedMinor && keep(price) * 1_000_000 >= wantedShare * price;
+  // shares of all and more leave nothing of any price, unless a cap holds them
+  if (!enough(MOST)) return null;
+  let [low, high] = [0, MOST];
+  while (low < high) {
+    const middle = Math.floor((low + high) / 2);
+    if (enough(middle)) high = middle;
+    else low = middle + 1;
+  }
+  // each line is rounded by half a unit at most: so far below, what is kept is less by more than all roundings together
+  const left = 1_000_000 - wantedShare - lines.reduce((n, l) => n + (l.base === 'charged' ? l.share : 0), 0);
+  const reach = Math.ceil(((lines.length + 1) * 1_000_000) / Math.max(1000, left));
+  let price = Math.max(0, low - reach);
+  while (!enough(price)) price++;
+  return roundUpTo(price + extra, plan.ending);
 }

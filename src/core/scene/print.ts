@@ -79,15 +79,26 @@ export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLa
 }
 
 /**
- * Lays a sampled layer over a tinted base: out = ink * light + base * (1 - alpha). Shading multiplies encoded values,
+ * Lays sampled layers, one for each print area, over a tinted base, one after another: out = ink * light + base * (1 - alpha). Shading multiplies encoded values,
  * which is a product in linear light under a power-law curve and differs from the exact sRGB curve by under 2/255.
  * Returns a new picture; the base can serve again.
  */
-export function printOver(sheet: SceneSheet, pixels: ScenePixels, layer: PrintLayer, base: Uint8Array, colour: Rgb): Uint8Array {
+export function printOver(
+  sheet: SceneSheet,
+  pixels: ScenePixels,
+  layers: readonly PrintLayer[],
+  base: Uint8Array,
+  colour: Rgb,
+): Uint8Array {
   const out = base.slice();
   const light = inkTable(sheet, colour);
   const { plate, gloss } = pixels;
-  const { at, rgba } = layer;
+  for (const layer of layers) lay(out, layer, plate, light);
+  if (gloss) screenOver(out, gloss);
+  return out;
+}
+
+function lay(out: Uint8Array, { at, rgba }: PrintLayer, plate: Uint8Array, light: Uint16Array): void {
   for (let k = 0, n = at.length; k < n; k++) {
     const ink = rgba[k]!;
     const i = at[k]! * 3;
@@ -100,8 +111,6 @@ export function printOver(sheet: SceneSheet, pixels: ScenePixels, layer: PrintLa
     under = out[i + 2]! * rest + 128;
     out[i + 2] = ((under + (under >>> 8)) >>> 8) + ((((ink >>> 16) & 255) * light[plate[i + 2]!]! + 128) >>> 8);
   }
-  if (gloss) screenOver(out, gloss);
-  return out;
 }
 
 /** Adds reflections: out = 1 - (1 - picture)(1 - gloss). */

@@ -59,7 +59,7 @@ function compose(scene: ReturnType<typeof flatScene>, texture: PrintTexture, col
   return printOver(
     scene.sheet,
     scene.pixels,
-    sampleLayer(points, texture),
+    [sampleLayer(points, texture)],
     tintedBase(scene.sheet, scene.pixels, colour),
     colour,
   );

@@ -8,28 +8,6 @@ export interface Before {
   pairs?: (Pick<Pair, 'olderId' | 'newerId' | 'decision'> & { gave: Pair['decision'] })[];
   motifs?: { id: string; motifId: string | null; gave: string | null }[];
 }
-export interface UndoStep {
-  id: string;
-  label: string;
-  before: Before;
-  undoneAt: string | null;
-}
-const STEP = 'id, label, before, undone_at AS "undoneAt"';
-
-export async function addUndoStep(tx: Tx, label: string, before: Before): Promise<string> {
-  // what is older than the last two hundred steps is past undoing
-  await tx.query('DELETE FROM undo_step WHERE seq <= (SELECT seq FROM undo_step ORDER BY seq DESC OFFSET 199 LIMIT 1)');
-  return (await row<{ id: string }>(tx, 'INSERT INTO undo_step (label, before) VALUES ($1, $2) RETURNING id', [label, before]))!
-    .id;
-}
-export const undoStep = (tx: Tx, id: string | null): Promise<UndoStep | null> =>
-  id
-    ? row(tx, `SELECT ${STEP} FROM undo_step WHERE id = $1 FOR UPDATE`, [id])
-    : row(tx, `SELECT ${STEP} FROM undo_step WHERE undone_at IS NULL ORDER BY seq DESC LIMIT 1 FOR UPDATE`);
-export async function markUndone(tx: Tx, id: string, undone: boolean): Promise<void> {
-  await tx.query('UPDATE undo_step SET undone_at = CASE WHEN $2 THEN now() END WHERE id = $1', [id, undone]);
-}
-
 /** A step the other way round: what makes again what was taken back. */
 export const turned = ({ artworks, pairs, motifs }: Before): Before => ({
   artworks: artworks.map(({ id, was, is }) => ({ id, was: is, is: was })),

@@ -1,12 +1,12 @@
 import { rows, type Tx } from '../database';
-import { OUT_OF_DATE } from '../line/runs';
+import { BECAUSE, WITH_CAUSES } from '../line/proofs';
 
 /** What was made from artworks: proofs by state and listings by state. */
 export const dependants = (tx: Tx, ids: string[]): Promise<{ kind: 'proof' | 'listing'; state: string; count: number }[]> =>
   rows(
     tx,
     `SELECT 'proof' AS kind, state, count(*)::int AS count FROM proof WHERE artwork_id = ANY($1) AND state <> 'listed' GROUP BY state
-     UNION ALL SELECT 'listing', l.state, count(*)::int FROM listing l JOIN proof p ON p.id = l.proof_id WHERE p.artwork_id = ANY($1) GROUP BY l.state`,
+     UNION ALL SELECT 'listing', l.state, count(*)::int FROM listing l JOIN proof p ON p.id = l.proof_id WHERE p.artwork_id = ANY($1) AND l.state <> 'not made' GROUP BY l.state`,
     [ids],
   );
 
@@ -29,10 +29,9 @@ export const usesOf = (
 > =>
   rows(
     tx,
-    `SELECT p.id AS "proofId", p.run_id AS "runId", p.state, k.name AS docket, k.id AS "docketId", o.name AS outlet, o.id AS "outletId",
-       ${OUT_OF_DATE} AS "outOfDate", l.url
-     FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket k ON k.id = p.docket_id
-       JOIN outlet o ON o.id = p.outlet_id AND o.workspace_id = p.workspace_id LEFT JOIN listing l ON l.proof_id = p.id
+    `SELECT p.id AS "proofId", p.run_id AS "runId", p.state, t.name AS docket, t.id AS "docketId", o.name AS outlet, o.id AS "outletId",
+       cardinality(${BECAUSE}) > 0 AS "outOfDate", l.url
+     FROM proof p ${WITH_CAUSES} JOIN docket t ON t.id = p.docket_id LEFT JOIN listing l ON l.proof_id = p.id
      WHERE p.artwork_id = $1 ORDER BY p.seq`,
     [id],
   );

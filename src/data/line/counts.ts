@@ -21,7 +21,7 @@ export async function countLine(tx: Tx): Promise<Line> {
        count(*)::int AS proofs, count(*) FILTER (WHERE state IN ('held', 'ready', 'drafting'))::int AS waiting,
        count(*) FILTER (WHERE state = 'held')::int AS held, count(*) FILTER (WHERE state = 'drafting')::int AS drafting,
        count(*) FILTER (WHERE state = 'passed')::int AS passed, count(*) FILTER (WHERE state = 'sending')::int AS sending,
-       count(*) FILTER (WHERE state = 'refused')::int AS refused, (SELECT count(*) FROM listing)::int AS listings,
+       count(*) FILTER (WHERE state = 'refused')::int AS refused, (SELECT count(*) FROM listing WHERE state <> 'not made')::int AS listings,
        (SELECT count(*) FROM listing WHERE state = 'draft there')::int AS drafts,
        (SELECT count(*) FROM outlet WHERE connected)::int AS outlets FROM proof`,
   ))!;

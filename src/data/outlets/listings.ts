@@ -1,43 +1,98 @@
+import type { ListingField } from '../../core/listing/compare';
+import type { ListingPayload, ThereListing } from '../../core/listing/payload';
 import { row, rows, type Tx } from '../database';
+import { doubtParts } from './parts';
 
-export type ListingState = 'draft there' | 'live' | 'ended' | 'lapsed' | 'gone';
+export type ListingState = 'not made' | 'draft there' | 'live' | 'ended' | 'lapsed' | 'gone';
+/** States in which something stands at the outlet. */
+export const STANDS: readonly ListingState[] = ['draft there', 'live', 'ended', 'lapsed'];
 
+/** One that stands at an outlet, or stood there. */
 export interface ListingRow {
   id: string;
   seq: number;
-  /** Null when its proof has been deleted here: the listing stands all the same. */
+  /** Null when its proof has been deleted here, or it was never ours: the listing stands all the same. */
   proofId: string | null;
   outletId: string;
   outlet: string;
   remoteId: string;
   url: string;
-  state: ListingState;
+  state: Exclude<ListingState, 'not made'>;
   title: string;
   priceMinor: number;
   currency: string;
-  sentAt: string;
+  sentAt: string | null;
   /** When the outlet was last asked what it has. */
   lookedAt: string | null;
   artwork: string;
   docket: string;
   small: string | null;
+  /** The fields in which what is there differs from what was sent. */
+  drift: ListingField[];
+  /** The fields in which our proof differs from what was sent. */
+  changed: ListingField[];
 }
 
-export async function putListing(
+/** A listing as the press knows it, also before it is made. */
+export interface StandingRow {
+  id: string;
+  proofId: string | null;
+  outletId: string;
+  remoteId: string | null;
+  url: string | null;
+  state: ListingState;
+  key: string | null;
+  sent: ListingPayload | null;
+  sentPictures: string[];
+}
+const STANDING = `SELECT id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, state, key, sent, sent_pictures AS "sentPictures" FROM listing`;
+export const standingById = (tx: Tx, id: string): Promise<StandingRow | null> => row(tx, `${STANDING} WHERE id = $1`, [id]);
+export const standingOf = (tx: Tx, proofIds: string[]): Promise<StandingRow[]> =>
+  rows(tx, `${STANDING} WHERE proof_id = ANY($1)`, [proofIds]);
+
+/** The listing that a proof is or will be, with the names by which a person knows it. */
+export async function listingFor(tx: Tx, proofId: string, key: string, title: string): Promise<StandingRow> {
+  await tx.query(
+    `INSERT INTO listing (proof_id, outlet_id, state, key, title, artwork_name, docket_name, small)
+     SELECT p.id, p.outlet_id, 'not made', $2, $3, a.name, d.name, p.small
+     FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id WHERE p.id = $1
+     ON CONFLICT (proof_id) DO UPDATE SET artwork_name = excluded.artwork_name, docket_name = excluded.docket_name, small = excluded.small,
+       key = coalesce(listing.key, excluded.key)`,
+    [proofId, key, title],
+  );
+  return (await row<StandingRow>(tx, `${STANDING} WHERE proof_id = $1`, [proofId]))!;
+}
+
+/** Writes down what stands there now: what was sent, and what the outlet says it has. */
+export async function putStanding(
   tx: Tx,
-  l: Pick<ListingRow, 'outletId' | 'remoteId' | 'url' | 'title' | 'priceMinor' | 'currency'> & {
-    proofId: string;
-    state: 'draft there' | 'live';
+  id: string,
+  l: {
+    remoteId: string;
+    url: string;
+    state: ListingState;
+    sent: ListingPayload | null;
+    sentPictures: string[];
+    there: ThereListing;
+    drift: ListingField[];
   },
 ): Promise<void> {
   await tx.query(
-    `INSERT INTO listing (proof_id, outlet_id, remote_id, url, state, title, price_minor, currency, looked_at, artwork_name, docket_name, small)
-     SELECT p.id, $2, $3, $4, $5, $6, $7, $8, now(), a.name, d.name, p.pictures->0->>'small'
-     FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id WHERE p.id = $1
-     ON CONFLICT (proof_id) DO UPDATE SET state = excluded.state, remote_id = excluded.remote_id, url = excluded.url, title = excluded.title,
-       price_minor = excluded.price_minor, currency = excluded.currency, sent_at = now(), looked_at = now(),
-       artwork_name = excluded.artwork_name, docket_name = excluded.docket_name, small = excluded.small`,
-    [l.proofId, l.outletId, l.remoteId, l.url, l.state, l.title, l.priceMinor, l.currency],
+    `UPDATE listing SET remote_id = $2, url = $3, state = $4, sent = $5, sent_pictures = $6, there = $7, drift = $8, title = coalesce($9, title),
+       price_minor = coalesce($10, price_minor), currency = coalesce($11, currency), sent_at = now(), looked_at = now() WHERE id = $1`,
+    [
+      id,
+      l.remoteId,
+      l.url,
+      l.state,
+      l.sent,
+      l.sentPictures,
+      l.there,
+      l.drift,
+      l.sent?.title ?? null,
+      l.sent && Math.min(...l.sent.variants.map((v) => v.priceMinor)),
+      l.sent?.currency ?? null,
+    ],
   );
 }
 
@@ -45,35 +100,48 @@ export async function putListing(
 // rows; without it 45 ms. Searching by words looks through all.
 export const listListings = (
   tx: Tx,
-  f: { outlet?: string; state?: string; find?: string; ids?: string[]; after?: number; limit: number },
+  f: { outlet?: string; state?: string; find?: string; step?: string; ids?: string[]; after?: number; limit: number },
 ): Promise<ListingRow[]> =>
   rows(
     tx,
     `SELECT l.id, l.seq, l.proof_id AS "proofId", l.outlet_id AS "outletId", o.name AS outlet, l.remote_id AS "remoteId", l.url, l.state, l.title,
-       l.price_minor AS "priceMinor", l.currency, l.sent_at AS "sentAt", l.looked_at AS "lookedAt", l.artwork_name AS artwork, l.docket_name AS docket, l.small
-     FROM listing l JOIN outlet o ON o.id = l.outlet_id AND o.workspace_id = l.workspace_id
-     WHERE ($1::text IS NULL OR l.outlet_id = $1) AND ($2::text IS NULL OR l.state = $2) AND ($3::text IS NULL OR l.title ILIKE '%' || $3 || '%' OR l.artwork_name ILIKE '%' || $3 || '%')
-       AND ($4::uuid[] IS NULL OR l.id = ANY($4)) AND l.seq > $5 ORDER BY l.seq LIMIT $6`,
-    [f.outlet ?? null, f.state ?? null, f.find?.replace(/[\\%_]/g, '\\$&') ?? null, f.ids ?? null, f.after ?? 0, f.limit],
+       l.price_minor AS "priceMinor", l.currency, l.sent_at AS "sentAt", l.looked_at AS "lookedAt", l.artwork_name AS artwork, l.docket_name AS docket, l.small,
+       l.drift, coalesce(p.changed, '{}') AS changed
+     FROM listing l JOIN outlet o ON o.id = l.outlet_id AND o.workspace_id = l.workspace_id LEFT JOIN proof p ON p.id = l.proof_id
+     WHERE l.state <> 'not made' AND ($1::text IS NULL OR l.outlet_id = $1) AND ($2::text IS NULL OR l.state = $2) AND ($3::text IS NULL OR l.title ILIKE '%' || $3 || '%' OR l.artwork_name ILIKE '%' || $3 || '%')
+       AND ($4::uuid[] IS NULL OR l.id = ANY($4)) AND l.seq > $5
+       AND ($7::text IS NULL OR CASE $7 WHEN 'drifted' THEN l.drift <> '{}' WHEN 'stale' THEN p.changed <> '{}' ELSE l.drift = '{}' AND coalesce(p.changed, '{}') = '{}' END)
+     ORDER BY l.seq LIMIT $6`,
+    [
+      f.outlet ?? null,
+      f.state ?? null,
+      f.find?.replace(/[\\%_]/g, '\\$&') ?? null,
+      f.ids ?? null,
+      f.after ?? 0,
+      f.limit,
+      f.step ?? null,
+    ],
   );
 
+export interface ToLookAt extends StandingRow {
+  seq: number;
+}
 /** Listings of an outlet that are worth asking after, in order: those not known to be gone. */
-export const listingsToLookAt = (
-  tx: Tx,
-  outletId: string,
-  after: number,
-  limit: number,
-): Promise<{ id: string; seq: number; proofId: string | null; remoteId: string; state: ListingState }[]> =>
+export const listingsToLookAt = (tx: Tx, outletId: string, after: number, limit: number): Promise<ToLookAt[]> =>
   rows(
     tx,
-    `SELECT id, seq, proof_id AS "proofId", remote_id AS "remoteId", state FROM listing
-     WHERE outlet_id = $1 AND state <> 'gone' AND seq > $2 ORDER BY seq LIMIT $3`,
+    `${STANDING.replace('SELECT id,', 'SELECT id, seq,')} WHERE outlet_id = $1 AND state NOT IN ('gone', 'not made') AND seq > $2 ORDER BY seq LIMIT $3`,
     [outletId, after, limit],
   );
 
-/** Writes down what the outlet said of a listing. */
-export async function lookedAt(tx: Tx, id: string, state: ListingState): Promise<void> {
-  await tx.query('UPDATE listing SET state = $2, looked_at = now() WHERE id = $1', [id, state]);
+/** Writes down what the outlet said of a listing, and in what that differs from what was sent. */
+export async function lookedAt(tx: Tx, id: string, there: ThereListing, drift: ListingField[]): Promise<void> {
+  await tx.query('UPDATE listing SET state = $2, there = $3, drift = $4, looked_at = now() WHERE id = $1', [
+    id,
+    there.state,
+    there,
+    drift,
+  ]);
 }
 
 /**
@@ -81,12 +149,45 @@ export async function lookedAt(tx: Tx, id: string, state: ListingState): Promise
  * what was done at the outlet is forgotten. A proof that is on its way is left alone: sending sees for itself.
  */
 export async function listingGone(tx: Tx, id: string, proofId: string | null): Promise<void> {
-  await lookedAt(tx, id, 'gone');
+  await tx.query("UPDATE listing SET state = 'gone', drift = '{}', looked_at = now() WHERE id = $1", [id]);
   if (!proofId) return;
+  await tx.query("UPDATE proof SET changed = '{}' WHERE id = $1", [proofId]);
   const back = await row(
     tx,
     "UPDATE proof SET state = 'ready', updated_at = now() WHERE id = $1 AND state = 'listed' RETURNING id",
     [proofId],
   );
-  if (back) await tx.query('DELETE FROM sending_step s USING sending d WHERE d.id = s.sending_id AND d.proof_id = $1', [proofId]);
+  if (back) await doubtParts(tx, id, true);
+}
+
+/** What was sent of a listing, and what the outlet last said that it has. */
+export interface Sides {
+  sent: ListingPayload | null;
+  there: ThereListing | null;
+}
+export const sidesOf = (tx: Tx, id: string): Promise<Sides | null> =>
+  row(tx, 'SELECT sent, there FROM listing WHERE id = $1', [id]);
+
+/** Ids at an outlet of everything that we know of there. */
+export const knownRemoteIds = async (tx: Tx, outletId: string, among: string[]): Promise<Set<string>> =>
+  new Set(
+    (
+      await rows<{ id: string }>(tx, 'SELECT remote_id AS id FROM listing WHERE outlet_id = $1 AND remote_id = ANY($2)', [
+        outletId,
+        among,
+      ])
+    ).map((r) => r.id),
+  );
+
+/** Enters a listing that stands at an outlet and did not come from here. */
+export async function bringOver(
+  tx: Tx,
+  l: { outletId: string; remoteId: string; url: string; there: ThereListing; currency: string },
+): Promise<void> {
+  const prices = l.there.variants.map((v) => v.priceMinor);
+  await tx.query(
+    `INSERT INTO listing (outlet_id, remote_id, url, state, title, price_minor, currency, there, looked_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, now())
+     ON CONFLICT (workspace_id, outlet_id, remote_id) DO NOTHING`,
+    [l.outletId, l.remoteId, l.url, l.there.state, l.there.title, prices.length ? Math.min(...prices) : 0, l.currency, l.there],
+  );
 }

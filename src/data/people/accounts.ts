@@ -10,6 +10,8 @@ export interface CredentialOwner {
   isDemo: boolean;
   account: string | null;
   person: string | null;
+  /** What the token is called. */
+  label: string | null;
   scope: Scope;
 }
 
@@ -18,7 +20,7 @@ export const credentialOwner = (tx: Tx, secretHash: Buffer): Promise<CredentialO
   row(
     tx,
     `SELECT id AS credential, workspace_id AS workspace, workspace_name AS "workspaceName", is_demo AS "isDemo", account_id AS account,
-       account_name AS person, scope FROM use_credential($1)`,
+       account_name AS person, label, scope FROM use_credential($1)`,
     [secretHash],
   );
 

@@ -1,4 +1,4 @@
-import type { OutletRules } from '../../core/rules/rules';
+import type { RulesDocument, SettingsDocument } from '../../core/outlet/rules';
 import type { Session } from '../contract';
 import { call } from './connect';
 
@@ -11,6 +11,7 @@ interface Noticeboard {
   catchwords: { most: number; shortest: number; longest: number };
   pictures: { most: number; shorter_side: number; bytes: number };
   kinds: { axes: number; most: number; lowest_price: number };
+  tell: { longest: number };
   charges: {
     table: { amount: number; months: number };
     of_the_sale: { per_thousand: number };
@@ -18,22 +19,42 @@ interface Noticeboard {
   };
 }
 
-export async function fetchRules(session: Session): Promise<OutletRules> {
+const line = { base: 'charged', fixedMinor: 0 } as const;
+
+export async function rules(session: Session): Promise<RulesDocument> {
   const { body: n } = await call<Noticeboard>(session, 'GET', '/noticeboard');
+  const { table, of_the_sale, taking_the_money } = n.charges;
+  const counted = 'code points';
+  const ALL = ['texts', 'tags', 'prices', 'pictures'] as const;
   return {
-    version: n.edition,
-    currency: n.currency,
-    title: { maxLength: n.headline.longest },
-    description: { maxLength: n.text.longest, format: 'text' },
-    tags: { max: n.catchwords.most, minLength: n.catchwords.shortest, maxLength: n.catchwords.longest },
+    edition: n.edition,
+    languages: ['en'],
+    currencies: [n.currency],
+    texts: {
+      title: { label: 'Headline', limit: n.headline.longest, counted, required: true, format: 'plain' },
+      description: { label: 'Text', limit: n.text.longest, counted, required: true, format: 'plain' },
+      personalisation: { label: 'What the buyer tells', limit: n.tell.longest, counted, required: false, format: 'plain' },
+    },
+    tags: { max: n.catchwords.most, minLength: n.catchwords.shortest, maxLength: n.catchwords.longest, counted },
     pictures: { max: n.pictures.most, minSidePx: n.pictures.shorter_side, maxBytes: n.pictures.bytes },
     variants: { max: n.kinds.most, axes: n.kinds.axes },
-    fees: {
-      transactionShare: n.charges.of_the_sale.per_thousand * 1000,
-      paymentShare: n.charges.taking_the_money.per_thousand * 1000,
-      paymentFixedMinor: n.charges.taking_the_money.amount,
-      listingMinor: n.charges.table.amount,
-    },
+    pricing: 'price',
+    fees: [
+      { ...line, label: 'Share of the sale', kind: 'sale', share: of_the_sale.per_thousand * 1000 },
+      {
+        ...line,
+        label: 'Taking the money',
+        kind: 'payment',
+        share: taking_the_money.per_thousand * 1000,
+        fixedMinor: taking_the_money.amount,
+      },
+      { label: `Table, ${table.months} months`, kind: 'listing', base: 'none', share: 0, fixedMinor: table.amount },
+    ],
+    states: [
+      { state: 'draft there', change: [...ALL], to: ['live', 'ended'] },
+      { state: 'live', change: [...ALL], to: ['ended'] },
+      { state: 'ended', change: [...ALL], to: ['live'] },
+    ],
     listingSchema: {
       type: 'object',
       required: ['title', 'description', 'tags', 'variants', 'pictures'],
@@ -56,5 +77,34 @@ export async function fetchRules(session: Session): Promise<OutletRules> {
         pictures: { type: 'array', minItems: 1, maxItems: n.pictures.most },
       },
     },
+  };
+}
+
+const choice = (value: string) => ({ value, label: value });
+
+/** What a stall has for all its offers: the shelf they lie on, who makes them, and when. */
+export async function settings(session: Session): Promise<SettingsDocument> {
+  const { body } = await call<{ shelves: string[] }>(session, 'GET', '/shelves');
+  return {
+    fields: [
+      {
+        name: 'shelf',
+        label: 'Shelf',
+        says: 'Where buyers who walk along the shelves find it.',
+        choices: [{ value: '', label: 'on no shelf' }, ...body.shelves.map(choice)],
+        initial: '',
+      },
+      { name: 'maker', label: 'Made by', choices: ['stallholder', 'household', 'workshop'].map(choice), initial: 'stallholder' },
+      {
+        name: 'made',
+        label: 'Made',
+        choices: [
+          { value: 'to-order', label: 'when it is ordered' },
+          { value: 'this-year', label: 'this year' },
+          { value: 'earlier', label: 'earlier' },
+        ],
+        initial: 'to-order',
+      },
+    ],
   };
 }

@@ -6,52 +6,63 @@ const wordsOf = (p: ListingPayload) => ({
   headline: p.title,
   text: p.description,
   catchwords: p.tags,
-  shelf: null,
-  maker: 'stallholder',
-  made: 'to-order',
-  tell: null,
+  shelf: p.settings?.shelf || null,
+  maker: p.settings?.maker ?? 'stallholder',
+  made: p.settings?.made ?? 'to-order',
+  tell: p.texts?.personalisation || null,
 });
 const goodsOf = (p: ListingPayload) => ({
   choices: p.options,
   kinds: p.variants.map((v) => ({ picks: v.values, price: v.priceMinor, code: v.sku })),
 });
-const placeOf = (step: string) => Number(step.split(' ')[1]);
+const offerAt = (id: string) => `/offers/${encodeURIComponent(id)}`;
+const placeOf = (part: string) => Number(part.split(' ')[1]);
 
-/** Places that this listing fills, and those that an earlier content of it filled. */
-function places(payload: ListingPayload, done: Done): number[] {
-  const before = Object.keys(done).filter((name) => name.startsWith('picture '));
-  const most = Math.max(payload.pictures.length, ...before.map(placeOf));
-  return Array.from({ length: most }, (_, i) => i + 1);
-}
-
-/** First the offer with its words, set aside; what can be picked; the pictures one by one; then it is laid out. */
-export const steps: OutletAdapter['steps'] = (payload, goLive, done): Step[] => [
-  { name: 'offer', carries: wordsOf(payload) },
-  { name: 'kinds', carries: goodsOf(payload) },
-  ...places(payload, done).map((n) => ({ name: `picture ${n}`, carries: payload.pictures[n - 1] ?? null })),
-  ...(goLive ? [{ name: 'lay out', carries: null }] : []),
-];
-
-export const perform: OutletAdapter['perform'] = async (step, payload, done, session): Promise<Result> => {
-  if (step === 'offer') {
+/** First the offer with its words, set aside. Only this could be made twice: the fair does not compare tickets. */
+const offerStep = (p: ListingPayload): Step => ({
+  part: 'offer',
+  carries: wordsOf(p),
+  makes: true,
+  perform: async (done, session) => {
     if (!done.offer) {
-      const { body } = await call<{ id: string }>(session, 'POST', '/offers', { ticket: payload.ref, ...wordsOf(payload) });
+      const { body } = await call<{ id: string }>(session, 'POST', '/offers', { ticket: p.ref, ...wordsOf(p) });
       return { id: body.id };
     }
-    await call(session, 'PUT', `/offers/${done.offer.id}/words`, wordsOf(payload));
+    await call(session, 'PUT', `${offerAt(done.offer.id!)}/words`, wordsOf(p));
     return done.offer;
-  }
-  const offer = `/offers/${done.offer!.id}`;
-  if (step === 'kinds') await call(session, 'PUT', `${offer}/kinds`, goodsOf(payload));
-  else if (step === 'lay out') await call(session, 'POST', `${offer}/lay-out`, {});
-  else return hang(step, payload, offer, session);
-  return {};
-};
+  },
+});
+/** What can be picked, put as a whole. */
+const kindsStep = (p: ListingPayload, id: (done: Done) => string): Step => ({
+  part: 'kinds',
+  carries: goodsOf(p),
+  perform: async (done, session) => {
+    await call(session, 'PUT', `${offerAt(id(done))}/kinds`, goodsOf(p));
+    return {};
+  },
+});
+
+/** The pictures one by one: places that this listing fills, and those that an earlier content of it filled. */
+function pictureSteps(p: ListingPayload, done: Done, id: (done: Done) => string): Step[] {
+  const before = Object.keys(done).filter((name) => name.startsWith('picture '));
+  const most = Math.max(p.pictures.length, ...before.map(placeOf));
+  return Array.from({ length: most }, (_, i): Step => {
+    const picture = p.pictures[i];
+    return {
+      part: `picture ${i + 1}`,
+      carries: picture ?? null,
+      perform: (now, session) => hang(picture, `${offerAt(id(now))}/pictures/${i + 1}`, i + 1, session),
+    };
+  });
+}
 
 /** Hangs the picture of a place, or takes down what an earlier content left there. */
-async function hang(step: string, payload: ListingPayload, offer: string, session: Session): Promise<Result> {
-  const picture = payload.pictures[placeOf(step) - 1];
-  const address = `${offer}/pictures/${placeOf(step)}`;
+async function hang(
+  picture: ListingPayload['pictures'][number] | undefined,
+  address: string,
+  place: number,
+  session: Session,
+): Promise<Result> {
   if (!picture) {
     await call(session, 'DELETE', address);
     return {};
@@ -59,14 +70,47 @@ async function hang(step: string, payload: ListingPayload, offer: string, sessio
   const data = await session.readPicture(picture.file);
   const form = new FormData();
   form.set('said', picture.alt);
-  form.set('picture', new Blob([new Uint8Array(data)], { type: 'image/jpeg' }), `${placeOf(step)}.jpg`);
+  form.set('picture', new Blob([new Uint8Array(data)], { type: 'image/jpeg' }), `${place}.jpg`);
   const { body } = await call<{ sha256: string }>(session, 'PUT', address, form);
   return { sha256: body.sha256 };
 }
 
-/** Only an offer could be made twice: the fair does not compare tickets. Everything else is put where it belongs. */
-export const find: OutletAdapter['find'] = async (step, payload, session) => {
-  if (step !== 'offer') return null;
-  const { body } = await call<{ offers: { id: string }[] }>(session, 'GET', `/offers?ticket=${encodeURIComponent(payload.ref)}`);
-  return body.offers[0] ? { id: body.offers[0].id } : null;
+const offered = (done: Done) => done.offer!.id!;
+const WAYS = { live: 'lay-out', ended: 'pack-away' } as const;
+
+export const write: OutletAdapter['write'] = {
+  make: (p, done) => [offerStep(p), kindsStep(p, offered), ...pictureSteps(p, done, offered)],
+  change: ({ remoteId, listing: p, fields }) => [
+    ...(fields.some((f) => ['title', 'description', 'tags', 'texts'].includes(f))
+      ? [
+          {
+            ...offerStep(p),
+            // the fair takes an offer's words as a whole
+            perform: async (_: Done, session: Session) => {
+              await call(session, 'PUT', `${offerAt(remoteId)}/words`, wordsOf(p));
+              return { id: remoteId };
+            },
+            makes: false,
+          },
+        ]
+      : []),
+    ...(fields.some((f) => f === 'options' || f === 'prices') ? [kindsStep(p, () => remoteId)] : []),
+  ],
+  pictures: ({ remoteId, listing }, done) => pictureSteps(listing, done, () => remoteId),
+  // a set-aside offer is one already: nothing is done to make it a draft
+  state: (goal, { remoteId }) =>
+    goal === 'draft'
+      ? []
+      : [
+          {
+            part: goal === 'live' ? 'lay out' : 'pack away',
+            carries: null,
+            perform: async (done, session) => {
+              await call(session, 'POST', `${offerAt(remoteId ?? offered(done))}/${WAYS[goal]}`, {});
+              return {};
+            },
+          },
+        ],
+  sentPictures: (p, done) => p.pictures.map((_, i) => done[`picture ${i + 1}`]?.sha256 ?? ''),
+  standing: (done, session) => ({ remoteId: offered(done), url: `${session.baseUrl}/fair/${offered(done)}` }),
 };

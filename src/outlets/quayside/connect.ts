@@ -1,9 +1,7 @@
 import { OutletAnswer, type Connecting, type Session } from '../contract';
 import { ask, holdMs, type Answered } from '../http';
 
-export const NAME = 'Quayside';
-
-export const connecting: Connecting = {
+export const connect: Connecting = {
   by: 'key',
   where: (baseUrl) => ({ says: 'Its key hangs in the harbour office of your shop.', address: `${baseUrl}/office` }),
   secretOf: (key) => ({ key }),
@@ -21,8 +19,8 @@ export async function call<T>(
   conditions: Record<string, string> = {},
 ): Promise<Answered<T>> {
   const early = (session.holdUntil ?? 0) - Date.now();
-  if (early > 0) throw new OutletAnswer('wait', `${NAME} takes no more calls just now.`, { waitMs: early });
-  const answered = await ask<T>(NAME, `${session.baseUrl}/yard${path}`, {
+  if (early > 0) throw new OutletAnswer('wait', { code: 'no-calls-left', values: { outlet: session.name } }, { waitMs: early });
+  const answered = await ask<T>(session.name, `${session.baseUrl}/yard${path}`, {
     method,
     headers: { authorization: `Bearer ${session.secret.key ?? ''}`, ...conditions, ...(body && { 'content-type': body.type }) },
     ...(body && { body: body.data }),

@@ -1,13 +1,14 @@
 import { fromDecimal } from '../../core/money/money';
-import type { OutletRules } from '../../core/rules/rules';
+import type { RulesDocument, SettingsDocument } from '../../core/outlet/rules';
 import { OutletAnswer, type Session } from '../contract';
 import { millionths } from '../http';
-import { call, NAME } from './connect';
+import { call } from './connect';
 
 /** What the house serves. Money is decimal text. */
 interface House {
   issue: number;
   counted_in: string;
+  money: string[];
   ware: {
     name: number;
     story: number;
@@ -15,34 +16,40 @@ interface House {
     pictures: number;
     choices: number;
     articles: number;
+    for_search: { title: number; text: number };
   };
   picture: { shorter_side: number; bytes: number };
   charges: { by_card: { percent: string; fixed: string } };
 }
 
-export async function fetchRules(session: Session): Promise<OutletRules> {
+export async function rules(session: Session): Promise<RulesDocument> {
   const { body: h } = await call<House>(session, 'GET', '/house');
-  const { name, story, labels, pictures, choices, articles } = h.ware;
-  const fixed = fromDecimal(h.charges.by_card.fixed, h.counted_in);
-  if (!fixed)
-    throw new OutletAnswer(
-      'refused',
-      `${NAME} states its charge as “${h.charges.by_card.fixed}”, which is no amount in ${h.counted_in}.`,
-    );
+  const { name, story, labels, pictures, choices, articles, for_search } = h.ware;
+  const { percent, fixed } = h.charges.by_card;
+  const amount = fromDecimal(fixed, h.counted_in);
+  if (!amount)
+    throw new OutletAnswer('refused', { code: 'not-read', values: { outlet: session.name, what: 'its charge', value: fixed } });
+  const counted = 'utf-16 units';
+  const ALL = ['texts', 'tags', 'prices', 'pictures'] as const;
   return {
-    version: String(h.issue),
-    currency: h.counted_in,
-    title: { maxLength: name },
-    description: { maxLength: story, format: 'html' },
-    tags: { max: labels.most, minLength: 1, maxLength: labels.longest },
+    edition: String(h.issue),
+    languages: ['en'],
+    currencies: [h.counted_in, ...h.money.filter((c) => c !== h.counted_in)],
+    texts: {
+      title: { label: 'Name', limit: name, counted, required: true, format: 'plain' },
+      description: { label: 'Story', limit: story, counted, required: true, format: 'html' },
+      searchTitle: { label: 'Title for search engines', limit: for_search.title, counted, required: false, format: 'plain' },
+      searchText: { label: 'Text for search engines', limit: for_search.text, counted, required: false, format: 'plain' },
+    },
+    tags: { max: labels.most, minLength: 1, maxLength: labels.longest, counted },
     pictures: { max: pictures, minSidePx: h.picture.shorter_side, maxBytes: h.picture.bytes },
     variants: { max: articles, axes: choices },
-    fees: {
-      transactionShare: 0,
-      paymentShare: millionths(h.charges.by_card.percent),
-      paymentFixedMinor: fixed.minor,
-      listingMinor: 0,
-    },
+    pricing: 'price',
+    fees: [{ label: 'Card payment', kind: 'payment', base: 'charged', share: millionths(percent), fixedMinor: amount.minor }],
+    states: [
+      { state: 'draft there', change: [...ALL], to: ['live'] },
+      { state: 'live', change: [...ALL], to: ['draft'] },
+    ],
     listingSchema: {
       type: 'object',
       required: ['title', 'description', 'tags', 'brand', 'kind', 'variants', 'pictures'],
@@ -57,5 +64,21 @@ export async function fetchRules(session: Session): Promise<OutletRules> {
         pictures: { type: 'array', minItems: 1, maxItems: pictures },
       },
     },
+  };
+}
+
+/** What a shop has for all its wares: the brand on them, and the collection they go into. */
+export async function settings(session: Session): Promise<SettingsDocument> {
+  const { body } = await call<{ collections: { id: string; title: string }[] }>(session, 'GET', '/collections');
+  return {
+    fields: [
+      { name: 'brand', label: 'Brand', says: 'Empty: the name of your workspace.', maxLength: 120, initial: '' },
+      {
+        name: 'collection',
+        label: 'Collection',
+        choices: [{ value: '', label: 'in none' }, ...body.collections.map((c) => ({ value: c.id, label: c.title }))],
+        initial: '',
+      },
+    ],
   };
 }

@@ -4,6 +4,7 @@ import { toDecimal } from '../../core/money/money';
 import {
   OutletAnswer,
   type Done,
+  type ListingField,
   type ListingPayload,
   type OutletAdapter,
   type Result,
@@ -11,7 +12,7 @@ import {
   type Step,
 } from '../contract';
 import type { Answered } from '../http';
-import { call, NAME } from './connect';
+import { call } from './connect';
 import { toHtml } from './story';
 
 /** A ware as the shop takes it, but for its standing. */
@@ -22,11 +23,20 @@ export interface Ware {
   brand: string;
   kind: string;
   choices: string[];
-  articles: { picks: string[]; price: Record<string, string>; code: string }[];
+  articles: { picks: string[]; price: Record<string, string>; code: string; grams?: number }[];
   pictures: { sha256: string; alt: string }[];
+  origin?: string;
+  hs?: string;
+  for_search?: { title: string; text: string };
+  collections?: string[];
 }
 /** As it gives one back. */
 export type WareThere = Ware & { reference: string; address: string; standing: 'in-the-back' | 'in-the-window' };
+
+const searchOf = (p: ListingPayload) =>
+  p.texts?.searchTitle || p.texts?.searchText
+    ? { for_search: { title: p.texts.searchTitle ?? '', text: p.texts.searchText ?? '' } }
+    : {};
 
 const wareOf = (p: ListingPayload, sha256: string[]): Ware => ({
   name: p.title,
@@ -39,50 +49,96 @@ const wareOf = (p: ListingPayload, sha256: string[]): Ware => ({
     picks: v.values,
     price: { [p.currency]: toDecimal({ minor: v.priceMinor, currency: p.currency }) },
     code: v.sku,
+    ...(v.weightG !== undefined && { grams: v.weightG }),
   })),
   pictures: p.pictures.map((picture, i) => ({ sha256: sha256[i] ?? '', alt: picture.alt })),
+  ...(p.origin && { origin: p.origin }),
+  ...(p.hsCode && { hs: p.hsCode }),
+  ...searchOf(p),
+  ...(p.settings?.collection && { collections: [p.settings.collection] }),
 });
+/** What of a ware belongs to each of our fields; a field that is empty now is taken away there. */
+const PARTS: Record<Exclude<ListingField, 'pictures'>, (w: Ware) => Partial<Record<keyof Ware, unknown>>> = {
+  title: (w) => ({ name: w.name }),
+  description: (w) => ({ story: w.story }),
+  tags: (w) => ({ labels: w.labels }),
+  texts: (w) => ({ for_search: w.for_search ?? { title: '', text: '' } }),
+  options: (w) => ({ choices: w.choices, articles: w.articles }),
+  prices: (w) => ({ choices: w.choices, articles: w.articles }),
+};
 
 /** SHA-256 of the pictures as they were put on the quay. */
-export const sentPictures = (payload: ListingPayload, done: Done): string[] =>
-  payload.pictures.map((_, i) => done[`picture ${i + 1}`]?.sha256 ?? '');
+const sentPictures = (p: ListingPayload, done: Done): string[] =>
+  p.pictures.map((_, i) => done[`picture ${i + 1}`]?.sha256 ?? '');
 
-/** First the pictures, each under its hash; then the ware with everything in it, in the back; then into the window. */
-export const steps: OutletAdapter['steps'] = (payload, goLive): Step[] => [
-  ...payload.pictures.map((p, i) => ({ name: `picture ${i + 1}`, carries: p.file })),
-  {
-    name: 'ware',
-    carries: wareOf(
-      payload,
-      payload.pictures.map((p) => p.file),
-    ),
-  },
-  ...(goLive ? [{ name: 'window', carries: null }] : []),
-];
+/** The pictures, each under its hash: put again it is the same. */
+const pictureSteps = (p: ListingPayload): Step[] =>
+  p.pictures.map(({ file }, i) => ({
+    part: `picture ${i + 1}`,
+    carries: file,
+    perform: async (_, session) => {
+      const data = await session.readPicture(file);
+      const sha256 = createHash('sha256').update(data).digest('hex');
+      await call(session, 'PUT', `/pictures/${sha256}`, { type: 'image/jpeg', data: new Uint8Array(data) });
+      return { sha256 };
+    },
+  }));
 
-const addressOf = (payload: ListingPayload) => `/wares/${encodeURIComponent(payload.ref)}`;
+const files = (p: ListingPayload) => p.pictures.map((picture) => picture.file);
+const addressOf = (key: string) => `/wares/${encodeURIComponent(key)}`;
 const json = (value: unknown, type = 'application/json') => ({ type, data: JSON.stringify(value) });
 const failed = (error: unknown, status: number) => error instanceof OutletAnswer && error.more.status === status;
 
-export const perform: OutletAdapter['perform'] = async (step, payload, done, session): Promise<Result> => {
-  if (step === 'window') return change(payload, session, () => ({ standing: 'in-the-window' }));
-  if (step === 'ware') return putWare(payload, wareOf(payload, sentPictures(payload, done)), session);
-  const data = await session.readPicture(payload.pictures[Number(step.split(' ')[1]) - 1]!.file);
-  const sha256 = createHash('sha256').update(data).digest('hex');
-  await call(session, 'PUT', `/pictures/${sha256}`, { type: 'image/jpeg', data: new Uint8Array(data) });
-  return { sha256 };
+/** First the pictures, each under its hash; then the ware with everything in it, in the back. It is put under our own key. */
+export const write: OutletAdapter['write'] = {
+  make: (p) => [
+    ...pictureSteps(p),
+    {
+      part: 'ware',
+      carries: wareOf(p, files(p)),
+      perform: (done, session) => putWare(p.ref, wareOf(p, sentPictures(p, done)), session),
+    },
+  ],
+  change: ({ remoteId, listing: p, fields }) => {
+    const ours = fields.filter((f): f is keyof typeof PARTS => f !== 'pictures');
+    const parts = Object.assign({}, ...ours.map((f) => PARTS[f](wareOf(p, [])))) as Partial<Ware>;
+    return ours.length
+      ? [{ part: 'ware words', carries: parts, perform: (_, session) => change(remoteId, session, () => parts) }]
+      : [];
+  },
+  pictures: ({ remoteId, listing: p }) => [
+    ...pictureSteps(p),
+    {
+      part: 'ware pictures',
+      carries: wareOf(p, files(p)).pictures,
+      perform: (done, session) => change(remoteId, session, () => ({ pictures: wareOf(p, sentPictures(p, done)).pictures })),
+    },
+  ],
+  state: (goal, { remoteId, key }) => [
+    {
+      part: 'window',
+      carries: goal === 'live' ? null : goal,
+      perform: (_, session) =>
+        change(remoteId ?? key, session, () => ({ standing: goal === 'live' ? 'in-the-window' : 'in-the-back' })),
+    },
+  ],
+  sentPictures,
+  standing: (done, session) => ({
+    remoteId: done.ware!.reference!,
+    url: `${session.baseUrl}/shop/${done.ware!.address}`,
+  }),
 };
 
 /** Makes the ware only if there is none (RFC 9110, 13.1.2); one that is there already is changed to what we have. */
-async function putWare(payload: ListingPayload, ware: Ware, session: Session): Promise<Result> {
+async function putWare(key: string, ware: Ware, session: Session): Promise<Result> {
   try {
-    const made = await call<WareThere>(session, 'PUT', addressOf(payload), json({ ...ware, standing: 'in-the-back' }), {
+    const made = await call<WareThere>(session, 'PUT', addressOf(key), json({ ...ware, standing: 'in-the-back' }), {
       'if-none-match': '*',
     });
     return found(made);
   } catch (error) {
     if (!failed(error, 412)) throw error;
-    return change(payload, session, () => ware);
+    return change(key, session, () => ware);
   }
 }
 
@@ -92,22 +148,22 @@ const found = ({ body }: Answered<WareThere>): Result => ({ reference: body.refe
 const READINGS = 3;
 
 /** Changes a ware by the merge patch (RFC 7396) from what is there to what is wanted, if it is still that (If-Match). */
-async function change(payload: ListingPayload, session: Session, wanted: (there: WareThere) => object): Promise<Result> {
+async function change(reference: string, session: Session, wanted: (there: WareThere) => object): Promise<Result> {
   for (let reading = 1; ; reading++) {
-    const there = await call<WareThere>(session, 'GET', addressOf(payload));
+    const there = await call<WareThere>(session, 'GET', addressOf(reference));
     const patch = mergePatch.generate(there.body, { ...there.body, ...wanted(there.body) });
     if (patch === undefined) return found(there);
     try {
       const tag = there.headers.get('etag') ?? '*';
       return found(
-        await call<WareThere>(session, 'PATCH', addressOf(payload), json(patch, 'application/merge-patch+json'), {
+        await call<WareThere>(session, 'PATCH', addressOf(reference), json(patch, 'application/merge-patch+json'), {
           'if-match': tag,
         }),
       );
     } catch (error) {
       if (!failed(error, 412)) throw error;
       if (reading === READINGS)
-        throw new OutletAnswer('unclear', `${NAME} says that the ware is being changed by somebody else.`);
+        throw new OutletAnswer('unclear', { code: 'changed-by-another', values: { outlet: session.name } });
     }
   }
 }

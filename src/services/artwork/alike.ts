@@ -4,7 +4,8 @@ import { traceOf } from '../../core/artwork/filing/undo';
 import { groupsOf, type Group } from '../../core/artwork/likeness/likeness';
 import * as data from '../../data/artwork/artworks';
 import { inWorkspace } from '../../data/database';
-import * as keeping from '../../data/artwork/keeping';
+import type * as keeping from '../../data/artwork/keeping';
+import { record } from '../../data/desk/activity';
 import * as likeness from '../../data/artwork/likeness';
 import type { Pair } from '../../data/artwork/likeness';
 import { Trouble } from '../trouble';
@@ -57,8 +58,8 @@ export function decideAlike(workspace: string, ids: string[], decision: Decision
         rows.map((r) => ({ id: r.id, motifId: motif })),
       );
     }
-    const word = { link: 'Linked', ignore: 'Told apart', merge: 'Merged' }[decision];
-    return { undo: await keeping.addUndoStep(tx, `${word} ${names}`, before) };
+    const step = { kind: 'artworks', before };
+    return { undo: await record(tx, { did: `artwork.${decision}`, about: 'artwork', ids, values: { names }, undo: step }) };
   });
 }
 

@@ -7,6 +7,7 @@ import { inWorkspace, type Tx } from '../../data/database';
 import { drawerFor, drawerIds } from '../../data/artwork/drawers';
 import * as keeping from '../../data/artwork/keeping';
 import * as likeness from '../../data/artwork/likeness';
+import { record } from '../../data/desk/activity';
 import { Trouble } from '../trouble';
 import { drawerPath } from './drawers';
 
@@ -69,8 +70,13 @@ export function changeArtworks(workspace: string, ids: string[], change: Change,
       tx,
       all.map((p) => p.is),
     );
-    report.undo = await keeping.addUndoStep(tx, labelOf(change, all.length), {
-      artworks: all.map(({ was, is }) => traceOf(was.id, strip(was), strip(is))),
+    const traces: keeping.Before = { artworks: all.map(({ was, is }) => traceOf(was.id, strip(was), strip(is))) };
+    report.undo = await record(tx, {
+      did: 'artwork.changed',
+      about: 'artwork',
+      ids: all.map((p) => p.is.id),
+      values: { count: all.length, fields: Object.keys(change), ...(change.standing && { standing: change.standing }) },
+      undo: { kind: 'artworks', before: traces },
     });
     return report;
   });
@@ -126,51 +132,10 @@ export async function applyProposed(tx: Tx, id: string, patch: Patch, source: (f
   if (is !== strip(was) && differing(strip(was), is).length) await data.writeEditables(tx, [{ ...is, id }]);
 }
 
-const FIELD_WORDS: Record<string, string> = {
-  drawer: 'filed', standing: 'put', fromFileName: 'read from file names', nameFromFile: 'named after their files', replace: 'replaced text in',
-}; // prettier-ignore
-
-function labelOf(change: Change, count: number): string {
-  const what = `${count} ${count === 1 ? 'artwork' : 'artworks'}`;
-  if (change.standing === 'deleted') return `Deleted ${what}`;
-  if (change.standing === 'aside') return `Put ${what} aside`;
-  if (change.standing === 'here') return `Brought ${what} back`;
-  const fields = Object.keys(change).map((f) => FIELD_WORDS[f] ?? f);
-  return `Changed ${what}: ${fields.join(', ')}`;
-}
-
-/** What undoing did. `left` counts the artworks of which something was changed again since, and so stayed. */
-export interface Undone {
-  label: string;
-  artworks: number;
-  left: number;
-  /** What stayed and why, for the person; empty when all was taken back. */
-  sentence: string;
-}
-
 const LEFT_WORDS: Record<string, string> = { drawerId: 'drawer', said: 'words', standing: 'place', picture: 'kind' };
 
-/** Takes a step back, the last one unless another is named. What has been changed since stays, and is said. */
-export const undo = (workspace: string, id: string | null): Promise<Undone> =>
-  inWorkspace(workspace, async (tx) => {
-    const step = await keeping.undoStep(tx, id);
-    if (!step) throw new Trouble('not-found', id ? 'That change is too old to be undone.' : 'There is nothing to undo.');
-    if (step.undoneAt) throw new Trouble('conflict', 'That was undone already.');
-    await keeping.markUndone(tx, step.id, true);
-    return putBack(tx, step.label, step.before);
-  });
-
-/** Makes again what was taken back. What has been changed since stays, and is said. */
-export const redo = (workspace: string, id: string): Promise<Undone> =>
-  inWorkspace(workspace, async (tx) => {
-    const step = await keeping.undoStep(tx, id);
-    if (!step) throw new Trouble('not-found', 'That change is too old to be made again.');
-    if (!step.undoneAt) throw new Trouble('conflict', 'That was not undone.');
-    await keeping.markUndone(tx, step.id, false);
-    return putBack(tx, step.label, keeping.turned(step.before));
-  });
-
-async function putBack(tx: Tx, label: string, before: keeping.Before): Promise<Undone> {
+/** Puts artworks back to what they were before a step. What has been changed since stays, and is said. */
+export async function putBack(tx: Tx, before: keeping.Before): Promise<{ count: number; left: number; sentence: string }> {
   const traces = new Map(before.artworks.map((a) => [a.id, a]));
   const now = await data.editables(tx, [...traces.keys()]);
   const drawers = new Set(
@@ -197,7 +162,7 @@ async function putBack(tx: Tx, label: string, before: keeping.Before): Promise<U
   if (before.motifs) await likeness.takeBackMotifs(tx, before.motifs);
   const what = left === 1 ? 'one artwork' : `${left} artworks`;
   const sentence = left ? `Of ${what} something was changed since, or is gone, and stays: ${[...fields].join(', ')}.` : '';
-  return { label, artworks: traces.size, left, sentence };
+  return { count: traces.size, left, sentence };
 }
 
 /** What was made from artworks, as one sentence for the person who is about to delete them. */

@@ -2,7 +2,7 @@ import * as artworks from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { addJob, dropJob, leftOver, type LeftOver } from '../../data/jobs';
 import { setParcel } from '../../data/artwork/keeping';
-import { failDrafts } from '../../data/line/runs';
+import { failDrafts } from '../../data/line/proofs';
 import { recordRefused, recordSaid } from '../artwork/understanding';
 
 /**
@@ -38,7 +38,7 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
         code: 'not-drafted',
         field: 'artwork',
         stops: true,
-        sentence: 'Drafting failed again and again on our side. Draft it again; if that does not help, look at its docket.',
+        values: {},
       });
     });
   } else if (kind === 'unpacking') {

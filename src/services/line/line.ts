@@ -1,9 +1,12 @@
 import { inWorkspace } from '../../data/database';
 import * as counts from '../../data/line/counts';
 import type { Line } from '../../data/line/counts';
-import { listListings, type ListingRow } from '../../data/outlets/listings';
-import { countSendings } from '../../data/outlets/sendings';
+import { listListings, sidesOf, type ListingRow, type Sides } from '../../data/outlets/listings';
+import { countOrders, ordersOf, type OrderHistory } from '../../data/outlets/orders';
+import { answerSentence } from '../../core/outlet/answers';
 import { listOutlets } from '../../data/outlets/outlets';
+
+import { Trouble } from '../trouble';
 
 export type { Line, ListingRow };
 
@@ -40,7 +43,7 @@ export function runningWork(workspace: string): Promise<Work[]> {
       goes(`draft-${r.id}`, 'drafting', `Drafting ${r.name}`, r, r.state === 'paused');
     const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
     const paused = await counts.pausedRuns(tx);
-    const sendings = await countSendings(tx);
+    const sendings = await countOrders(tx);
     for (const key of new Set(sendings.map((s) => `${s.runId}/${s.outlet}`))) {
       const mine = sendings.filter((s) => `${s.runId}/${s.outlet}` === key && s.state !== 'withdrawn');
       const count = (...of: string[]) => mine.filter((s) => of.includes(s.state)).reduce((n, s) => n + s.count, 0);
@@ -50,13 +53,13 @@ export function runningWork(workspace: string): Promise<Work[]> {
         key: `send-${key}`,
         kind: 'sending',
         label: `Sending to ${outlet.name}`,
-        done: count('sent', 'refused'),
-        total: count('waiting', 'sending', 'sent', 'refused'),
+        done: count('done', 'refused'),
+        total: count('waiting', 'sending', 'done', 'refused'),
         refused: count('refused'),
-        paused: paused.has(mine[0]!.runId),
+        paused: mine[0]!.runId !== null && paused.has(mine[0]!.runId),
         ...(!outlet.connected
           ? { waits: `${outlet.name} does not know us; connect it again` }
-          : outlet.hold && { waits: outlet.hold.why.replace(/\.$/, '') }),
+          : outlet.hold && { waits: answerSentence(outlet.hold.why).replace(/\.$/, '') }),
       });
     }
     if (out.length && !(await counts.workerLives(tx)))
@@ -64,6 +67,21 @@ export function runningWork(workspace: string): Promise<Work[]> {
     return out;
   });
 }
+
+/** One listing with what was sent, what is there, and what was ordered, newest first. */
+export interface ListingInFull extends Sides {
+  listing: ListingRow;
+  orders: OrderHistory[];
+}
+/** So many of a listing's orders are told. */
+const ORDERS = 100;
+
+export const listing = (workspace: string, id: string): Promise<ListingInFull> =>
+  inWorkspace(workspace, async (tx) => {
+    const [it] = await listListings(tx, { ids: [id], limit: 1 });
+    if (!it) throw new Trouble('not-found', 'There is no such listing.');
+    return { listing: it, ...(await sidesOf(tx, id))!, orders: await ordersOf(tx, id, ORDERS) };
+  });
 
 export const listListingsOf = (workspace: string, filter: Parameters<typeof listListings>[1]): Promise<ListingRow[]> =>
   inWorkspace(workspace, (tx) => listListings(tx, filter));

@@ -1,15 +1,23 @@
-import { breakDown } from '../../core/pricing/prices';
-import { inWorkspace } from '../../data/database';
+import { isKept, priceKey, type ProofFields, type ProofVariant } from '../../core/listing/proof';
+import { effective } from '../../core/docket/docket';
+import { mainLanguage } from '../../core/outlet/rules';
+import { inWorkspace, type Tx } from '../../data/database';
 import * as artworks from '../../data/artwork/artworks';
-import * as data from '../../data/line/runs';
-import type { ProofFields, ProofRow } from '../../data/line/runs';
-import { outletById, type OutletRow } from '../../data/outlets/outlets';
-import * as stock from '../../data/stockroom/stockroom';
-import { recheck } from './prepare/outlet-rules';
+import { record } from '../../data/desk/activity';
+import * as data from '../../data/line/proofs';
+import type { ProofRow } from '../../data/line/proofs';
+import { outletById } from '../../data/outlets/outlets';
+import { blanksByIds } from '../../data/stockroom/blanks';
+import { triedDocket } from '../stockroom/dockets';
+import { contentsOf } from './content';
+import { makingsOf } from './prepare/making';
 import { prepare } from './prepare/prepare';
+import { priceLabels } from './prepare/prices';
+import { lineNames, recheck } from './prepare/problems';
+import { artworksIn } from '../../core/docket/docket';
 import { Trouble } from '../trouble';
 
-export type { ProofFields, ProofRow };
+export type { ProofRow };
 
 export const listProofs = (workspace: string, filter: Parameters<typeof data.listProofs>[1]): Promise<ProofRow[]> =>
   inWorkspace(workspace, (tx) => data.listProofs(tx, filter));
@@ -22,91 +30,233 @@ export async function proof(workspace: string, id: string): Promise<ProofRow> {
 
 /** A change by hand. `pattern` names fields that go back to what the docket makes of them. */
 export interface ProofChange {
+  /** The version of the proof that the change was made on. */
+  version?: number;
   title?: string;
   description?: string;
   tags?: string[];
-  /** New prices by size, minor units. */
+  /** Further texts of the outlet, by name. */
+  texts?: Record<string, string>;
+  /** In which language words are changed; the outlet's own where none is named. */
+  language?: string;
+  /** New prices by what they are the price of, minor units. */
   prices?: Record<string, number>;
-  pattern?: ('title' | 'description' | 'tags' | 'prices')[];
+  pattern?: string[];
 }
 
-/** Changes a proof that has not been sent. What a hand wrote is marked and kept when the proof is drafted again. */
+/**
+ * Changes a proof. What a hand wrote is marked and kept when the proof is drafted again. One that stands at its outlet as it was is
+ * to be looked at again: what differs from what was sent can be sent as a change.
+ */
 export async function changeProof(workspace: string, id: string, change: ProofChange): Promise<ProofRow> {
   return inWorkspace(workspace, async (tx) => {
     const it = await data.proofForUpdate(tx, id);
     if (!it) throw new Trouble('not-found', 'There is no such proof.');
     if (it.state === 'drafting') throw new Trouble('conflict', 'This proof is still being drafted.');
-    if (!it.fields.prices) throw new Trouble('conflict', 'This proof was never drafted to its end. Draft it again first.');
-    if (it.state === 'sending' || it.state === 'listed')
-      throw new Trouble('conflict', `This proof is ${it.state}; it can no longer be changed here.`);
-    const docket = (await stock.docketById(tx, it.docketId))!;
-    const blank = (await stock.listBlanks(tx)).find((b) => b.id === docket.blankId)!;
-    const outlet = (await outletById(tx, it.outletId))!;
-    const fields = { ...it.fields } as ProofFields;
-    for (const name of ['title', 'description'] as const) {
-      const value = change[name];
-      if (value !== undefined) fields[name] = { value: value.trim(), from: 'hand' };
-    }
-    if (change.tags) fields.tags = { value: change.tags.map((t) => t.trim()).filter(Boolean), from: 'hand' };
-    if (change.prices)
-      fields.prices = { value: fields.prices.value.map((p) => repriced(p, change.prices![p.size], outlet.rules!)), from: 'hand' };
+    if (it.docketRevision === null)
+      throw new Trouble('conflict', 'This proof was never drafted to its end. Draft it again first.');
+    if (it.state === 'sending') throw new Trouble('conflict', 'This proof is being sent; it can be changed when it is there.');
+    const content = (await contentsOf(tx, [it])).get(id);
+    if (!content) throw new Trouble('conflict', `${it.outlet} has not told its rules yet.`);
+    if (change.version !== undefined && change.version !== it.version) throw changedMeanwhile(it, change);
+    const { outlet, lines } = content;
+    const language = change.language ?? mainLanguage(outlet.rules);
+    if (!outlet.rules.languages.includes(language))
+      throw new Trouble('not-valid', `${outlet.name} is not written in ${language}.`, 'language');
+    const edited = {
+      fields: withWords(it.fields, change, language, Object.keys(outlet.rules.texts)),
+      variants: withPrices(it.variants, change.prices, lineNames(lines)),
+    };
     let stay = it;
     if (change.pattern?.length) {
-      const artwork = (await artworks.artworkById(tx, it.artworkId))!;
-      const kept = Object.fromEntries(Object.entries(fields).filter(([name]) => !change.pattern!.includes(name as never)));
-      const twins = artwork.motifId ? await artworks.artworksOfMotif(tx, artwork.motifId) : [];
-      const made = prepare(
-        artwork,
-        docket,
-        blank,
-        outlet,
-        kept,
-        twins.filter((t) => t.id !== artwork.id),
-      );
-      Object.assign(fields, made.fields);
+      const made = await madeByDocket(tx, it, edited, change.pattern, language);
+      Object.assign(edited, made.edited);
       stay = { ...it, problems: made.problems };
     }
-    const problems = recheck(stay, fields, outlet.rules!);
-    await data.changeProof(tx, id, {
-      fields,
-      problems,
-      state: problems.some((p) => p.stops) ? 'held' : it.state === 'passed' ? 'passed' : 'ready',
+    const { fields, variants } = edited;
+    const problems = recheck({ ...stay, ...edited }, outlet.rules, lines);
+    const now = { ...it, ...edited };
+    const changed = (await contentsOf(tx, [now])).get(id)?.changed ?? [];
+    const stands = it.listing !== null && !['gone'].includes(it.listing.state);
+    const asSent = stands && content.listing?.sent && !changed.length;
+    const state = problems.some((p) => p.stops) ? 'held' : asSent ? 'listed' : it.state === 'passed' ? 'passed' : 'ready';
+    await data.changeProof(tx, id, { fields, problems, state, changed, prices: variants });
+    await record(tx, {
+      did: 'proof.changed',
+      about: 'proof',
+      ids: [id],
+      values: { name: it.artwork, docket: it.docket, outlet: it.outlet, fields: namesIn(change) },
+      undo: { kind: 'proof', id, was: { fields: it.fields, variants: it.variants }, is: { fields, variants } },
     });
     return (await data.proofById(tx, id))!;
   });
 }
 
-function repriced(
-  price: ProofFields['prices']['value'][number],
-  minor: number | undefined,
-  rules: NonNullable<OutletRow['rules']>,
-) {
-  if (minor === undefined) return price;
-  if (!Number.isInteger(minor) || minor <= 0 || minor > 10_000_000)
-    throw new Trouble('not-valid', `The price for ${price.size} must be a positive amount.`, 'prices');
-  return breakDown(price.size, minor, price.costMinor, price.postageMinor, rules.fees);
+const namesIn = (change: ProofChange): string[] => [
+  ...(['title', 'description', 'tags', 'prices'] as const).filter((n) => change[n] !== undefined || change.pattern?.includes(n)),
+  ...Object.keys(change.texts ?? {}),
+];
+
+/** Somebody else changed the proof since it was looked at: which of its fields a hand wrote since is not known, so all it says now is told. */
+function changedMeanwhile(now: ProofRow, change: ProofChange): Trouble {
+  const names = namesIn(change);
+  return new Trouble(
+    'conflict',
+    `This proof was changed meanwhile. Look at its ${names.join(', ') || 'fields'} as they are now, and change them again.`,
+    'version',
+    names,
+  );
 }
+
+function withWords(fields: ProofFields, change: ProofChange, language: string, known: string[]): ProofFields {
+  const words = { ...fields.words };
+  const texts: Record<string, string> = { ...change.texts };
+  if (change.title !== undefined) texts.title = change.title;
+  if (change.description !== undefined) texts.description = change.description;
+  for (const [name, value] of Object.entries(texts)) {
+    if (!known.includes(name)) throw new Trouble('not-valid', `${name} is not a text of this outlet.`, name);
+    const made = words[name]?.[language]?.made ?? null;
+    words[name] = { ...words[name], [language]: { value: value.trim(), from: 'hand', made } };
+  }
+  const tags = { ...fields.tags };
+  if (change.tags) {
+    const value = change.tags.map((t) => t.trim()).filter(Boolean);
+    tags[language] = { value, from: 'hand', made: tags[language]?.made ?? null };
+  }
+  return { words, tags };
+}
+
+function withPrices(
+  variants: ProofVariant[],
+  prices: Record<string, number> | undefined,
+  names: Record<string, string>,
+): ProofVariant[] {
+  if (!prices) return variants;
+  const label = priceLabels(variants, names);
+  for (const [of, minor] of Object.entries(prices))
+    if (!Number.isInteger(minor) || minor <= 0 || minor > 10_000_000)
+      throw new Trouble('not-valid', `The price for ${of} must be a positive amount.`, 'prices');
+  // a hand that sets one price has looked at all of them: none changes by itself any more
+  return variants.map((v) => ({ ...v, priceMinor: prices[label(v)] ?? v.priceMinor, from: 'hand' as const }));
+}
+
+/** Fields that go back to what the docket makes of them. */
+async function madeByDocket(
+  tx: Tx,
+  it: ProofRow,
+  edited: { fields: ProofFields; variants: ProofVariant[] },
+  names: string[],
+  language: string,
+): Promise<{ edited: { fields: ProofFields; variants: ProofVariant[] }; problems: ProofRow['problems'] }> {
+  const artwork = (await artworks.artworkById(tx, it.artworkId))!;
+  const words = Object.fromEntries(
+    Object.entries(edited.fields.words).map(([name, by]) => {
+      if (!names.includes(name)) return [name, by];
+      const { [language]: _, ...rest } = by;
+      return [name, rest];
+    }),
+  );
+  const { [language]: ours, ...others } = edited.fields.tags;
+  const tags = names.includes('tags') ? others : { ...others, ...(ours && { [language]: ours }) };
+  const variants = edited.variants.map((v) => (names.includes('prices') ? { ...v, from: 'plan' as const } : v));
+  const [making] = await makingsOf(tx, artwork, [{ ...it, fields: { words, tags }, variants }]);
+  if (!making) throw new Trouble('conflict', `${it.outlet} has not told its rules yet.`);
+  const made = prepare(making);
+  const prices = new Map(made.variants.map((v) => [priceKey(v), v]));
+  return {
+    edited: {
+      fields: made.fields,
+      // goods stay as they were drafted: only what they cost follows the plan again
+      variants: edited.variants.map((v) => {
+        const now = prices.get(priceKey(v));
+        if (!names.includes('prices') || !now) return v;
+        return { ...v, priceMinor: now.madeMinor, madeMinor: now.madeMinor, from: 'plan' };
+      }),
+    },
+    problems: made.problems,
+  };
+}
+
+/** Puts a proof's words and prices back to what they were, where nothing has changed them since. Returns what stays. */
+export async function putProofBack(
+  tx: Tx,
+  id: string,
+  was: { fields: ProofFields; variants: ProofVariant[] },
+  is: { fields: ProofFields; variants: ProofVariant[] },
+): Promise<string[]> {
+  const it = await data.proofForUpdate(tx, id);
+  const content = it && (await contentsOf(tx, [it])).get(id);
+  if (!it || !content) throw new Trouble('conflict', 'That proof is not here any more.');
+  if (it.state === 'sending' || it.state === 'drafting')
+    throw new Trouble('conflict', `This proof is ${it.state}; take the change back when that is over.`);
+  const left: string[] = [];
+  const equal = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+  const fields: ProofFields = { words: { ...it.fields.words }, tags: it.fields.tags };
+  for (const name of new Set([...Object.keys(was.fields.words), ...Object.keys(is.fields.words)])) {
+    if (equal(was.fields.words[name], is.fields.words[name])) continue;
+    if (equal(it.fields.words[name], is.fields.words[name])) fields.words[name] = was.fields.words[name] ?? {};
+    else left.push(name);
+  }
+  if (!equal(was.fields.tags, is.fields.tags)) {
+    if (equal(it.fields.tags, is.fields.tags)) fields.tags = was.fields.tags;
+    else left.push('tags');
+  }
+  const prices = new Map(was.variants.map((v) => [priceKey(v), v]));
+  const set = new Map(is.variants.map((v) => [priceKey(v), v.priceMinor]));
+  const variants = it.variants.map((v) => {
+    const before = prices.get(priceKey(v));
+    if (!before || before.priceMinor === set.get(priceKey(v))) return before ? { ...v, from: before.from } : v;
+    if (v.priceMinor !== set.get(priceKey(v))) {
+      if (!left.includes('prices')) left.push('prices');
+      return v;
+    }
+    return { ...v, priceMinor: before.priceMinor, from: before.from };
+  });
+  const problems = recheck({ ...it, fields, variants }, content.outlet.rules, content.lines);
+  const changed = (await contentsOf(tx, [{ ...it, fields, variants }])).get(id)?.changed ?? [];
+  const asSent = content.stands && content.listing?.sent && !changed.length;
+  const state = problems.some((p) => p.stops) ? 'held' : asSent ? 'listed' : it.state === 'passed' ? 'passed' : 'ready';
+  await data.changeProof(tx, id, { fields, problems, state, changed, prices: variants });
+  return left;
+}
+
+/** What of a proof differs from what its docket would make of it now, by hand or because something changed; nothing is written. */
+export const differsFromRule = (fields: ProofFields): string[] =>
+  [...Object.entries(fields.words), ['tags', fields.tags] as const].flatMap(([name, by]) =>
+    Object.values(by).some((f) => isKept(f.from) && JSON.stringify(f.value) !== JSON.stringify(f.made)) ? [name] : [],
+  );
 
 /** What a docket as it stands in the editor would make of an artwork, without saving anything. */
 export async function tryDocket(
   workspace: string,
-  spec: stock.DocketRow['spec'],
-  blankId: string,
+  input: Parameters<typeof triedDocket>[1],
   artworkId: string,
   outletId: string,
 ) {
   return inWorkspace(workspace, async (tx) => {
+    const { document, plan } = await triedDocket(tx, input);
     const artwork = await artworks.artworkById(tx, artworkId);
-    const blank = (await stock.listBlanks(tx)).find((b) => b.id === blankId);
     const outlet = await outletById(tx, outletId);
-    if (!artwork?.measured || !blank || !outlet?.rules)
+    if (!artwork?.measured || !outlet?.rules || outlet.rulesVersion === null)
       throw new Trouble('not-found', 'Choose an artwork that is measured, a blank and a connected outlet.');
-    const made = prepare(artwork, { id: '', name: '', blankId, spec }, blank, outlet, {});
-    return {
-      fields: made.fields,
-      problems: made.problems,
-      colours: made.colours,
-      pictures: made.pictures.map(({ scene, area, colour, colourName, placed }) => ({ scene, area, colour, colourName, placed })),
-    };
+    const blanks = await blanksByIds(
+      tx,
+      document.lines.map((l) => l.blank),
+    );
+    const others = await artworks.artworksByIds(tx, artworksIn(document));
+    const made = prepare({
+      proofId: '',
+      artwork,
+      twins: [],
+      docket: { id: '', name: '', document, revision: 0, updatedAt: '' },
+      order: effective(document, outletId),
+      plan,
+      blanks: new Map(blanks.map((b) => [b.id, b])),
+      others: new Map(others.map((a) => [a.id, a])),
+      outlet: { ...outlet, rules: outlet.rules, rulesVersion: outlet.rulesVersion },
+      kept: { fields: { words: {}, tags: {} }, variants: [] },
+    });
+    return { ...made, fees: outlet.rules.fees, language: mainLanguage(outlet.rules), names: lineNames(document.lines) };
   });
 }
+export type Tried = Awaited<ReturnType<typeof tryDocket>>;

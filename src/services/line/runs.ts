@@ -1,16 +1,17 @@
 import { nameIn } from '../artwork/pictures';
-import { motifName } from '../../core/artwork/likeness/motif-name';
-import { whyNot } from '../../core/planning/docket';
+import { whyNot } from '../../core/docket/accepts';
+import { offersAt } from '../../core/docket/docket';
 import * as artworks from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
-import * as data from '../../data/line/runs';
-import type { ProofState, RunRow } from '../../data/line/runs';
+import { record } from '../../data/desk/activity';
 import { addJob } from '../../data/jobs';
-import { listListings } from '../../data/outlets/listings';
-import { outletsWaiting, queueSending, rejoinRun, withdraw } from '../../data/outlets/sendings';
-import { listOutlets } from '../../data/outlets/outlets';
-import * as stock from '../../data/stockroom/stockroom';
-import { payloadOf, schemaProblems } from './payload';
+import { countHeld, listedOutOfDate, listProofs, motifProofs, moveProofs, type ProofState } from '../../data/line/proofs';
+import * as data from '../../data/line/runs';
+import type { LeftOut, RunRow } from '../../data/line/runs';
+import { outletsWaiting, rejoinRun, withdraw } from '../../data/outlets/orders';
+import { listOutlets, type OutletRow } from '../../data/outlets/outlets';
+import { listDockets, type DocketRow } from '../../data/stockroom/dockets';
+import { enqueue, type Queued } from '../outlets/ordering';
 import { Trouble } from '../trouble';
 
 export type { ProofState, RunRow };
@@ -70,88 +71,126 @@ export interface RunWish {
   cells?: { docket: string; outlet: string; artworks: string[] }[];
 }
 
+/** What a wish names, found. */
+interface Asked {
+  works: artworks.ArtworkRow[];
+  dockets: Set<DocketRow>;
+  outlets: OutletRow[];
+  /** Is a cell wanted? */
+  wants: (work: string, docket: DocketRow, outlet: string) => boolean;
+}
+
+async function asked(tx: Tx, wish: RunWish): Promise<Asked> {
+  const ids = [
+    ...new Set(
+      wish.cells?.flatMap((c) => c.artworks) ??
+        wish.artworks ??
+        (wish.drawer ? (await artworks.artworkIdsInDrawer(tx, wish.drawer)).map((a) => a.id) : []),
+    ),
+  ];
+  if (!ids.length)
+    throw new Trouble(
+      'not-valid',
+      wish.drawer ? `The drawer ${wish.drawer} holds no artwork.` : 'Say which artworks: a list of ids, or a drawer.',
+      'artworks',
+    );
+  const works = await artworks.artworksByIds(tx, ids);
+  const missing = ids.length - works.length;
+  if (missing) throw new Trouble('not-valid', `${missing} of ${ids.length} artworks are not here.`, 'artworks');
+  const known = await listDockets(tx);
+  const outlets = await listOutlets(tx);
+  const find = (named: string) => known.find((k) => k.id === named || k.name === named);
+  // one may be named twice, by its id and by its name
+  const dockets = new Set((wish.cells?.map((c) => c.docket) ?? wish.dockets ?? []).map(find));
+  if (!dockets.size || dockets.has(undefined))
+    throw new Trouble('not-valid', 'Say which dockets: ids or names of dockets that are in the stockroom.', 'dockets');
+  const wanted = wish.cells?.map((c) => c.outlet) ?? wish.outlets ?? outlets.map((o) => o.id);
+  const strange = wanted.find((o) => !outlets.some((k) => k.id === o));
+  if (strange) throw new Trouble('not-valid', `There is no outlet ${strange}.`, 'outlets');
+  const cells = wish.cells && new Map<string, Set<string>>();
+  for (const c of wish.cells ?? []) {
+    const at = `${find(c.docket)!.id}/${c.outlet}`;
+    cells!.set(at, new Set([...(cells!.get(at) ?? []), ...c.artworks]));
+  }
+  return {
+    works,
+    dockets: dockets as Set<DocketRow>,
+    outlets,
+    wants: (work, docket, outlet) =>
+      cells
+        ? (cells.get(`${docket.id}/${outlet}`)?.has(work) ?? false)
+        : wanted.includes(outlet) && offersAt(docket.document, outlet),
+  };
+}
+
 /**
  * Begins a run: one proof for every artwork x docket x outlet that can be, the rest left out with the reason. Drafting
  * goes on in the worker, one job an artwork, so that each file is decoded once.
  */
 export async function beginRun(workspace: string, wish: RunWish): Promise<RunReport> {
   const id = await inWorkspace(workspace, async (tx) => {
-    const ids = [
-      ...new Set(
-        wish.cells?.flatMap((c) => c.artworks) ??
-          wish.artworks ??
-          (wish.drawer ? (await artworks.artworkIdsInDrawer(tx, wish.drawer)).map((a) => a.id) : []),
-      ),
-    ];
-    if (!ids.length)
-      throw new Trouble(
-        'not-valid',
-        wish.drawer ? `The drawer ${wish.drawer} holds no artwork.` : 'Say which artworks: a list of ids, or a drawer.',
-        'artworks',
-      );
-    const works = await artworks.artworksByIds(tx, ids);
-    const missing = ids.length - works.length;
-    if (missing) throw new Trouble('not-valid', `${missing} of ${ids.length} artworks are not here.`, 'artworks');
-    const dockets = await stock.listDockets(tx);
-    const outlets = await listOutlets(tx);
-    const named = (wish.cells?.map((c) => c.docket) ?? wish.dockets ?? []).map((d) =>
-      dockets.find((k) => k.id === d || k.name === d),
-    );
-    // one may be named twice, by its id and by its name
-    const wantedDockets = new Set(named);
-    if (!wantedDockets.size || wantedDockets.has(undefined))
-      throw new Trouble('not-valid', 'Say which dockets: ids or names of dockets that are in the stockroom.', 'dockets');
-    const wantedOutlets = wish.cells?.map((c) => c.outlet) ?? wish.outlets ?? outlets.map((o) => o.id);
-    const strange = wantedOutlets.find((o) => !outlets.some((k) => k.id === o));
-    if (strange) throw new Trouble('not-valid', `There is no outlet ${strange}.`, 'outlets');
-
-    const cellsOf = wish.cells && new Map<string, Set<string>>();
-    for (const c of wish.cells ?? []) {
-      const at = `${dockets.find((d) => d.id === c.docket || d.name === c.docket)!.id}/${c.outlet}`;
-      cellsOf!.set(at, new Set([...(cellsOf!.get(at) ?? []), ...c.artworks]));
-    }
-    const runId = await data.addRun(tx, wish.name?.trim() || nameOf(works.map((a) => a.name)));
-    const leftOut: RunRow['leftOut'] = [];
+    const { works, dockets, outlets, wants } = await asked(tx, wish);
+    const name = wish.name?.trim() || nameOf(works.map((a) => a.name));
+    const runId = await data.addRun(tx, name);
+    const leftOut: LeftOut[] = [];
     // linked twins are one motif: the first of them has the proof, and each cloth takes the twin that suits it
     const motifs = works.flatMap((w) => (w.motifId ? [w.motifId] : []));
     const motifAt = new Map(
-      (await data.motifProofs(tx, motifs)).map((p) => [
-        `${p.motifId}/${p.docketId}/${p.outletId}`,
-        { id: p.artworkId, name: p.name },
-      ]),
+      (await motifProofs(tx, motifs)).map((p) => [`${p.motifId}/${p.docketId}/${p.outletId}`, { id: p.artworkId, name: p.name }]),
+    );
+    const again = await listedOutOfDate(
+      tx,
+      works.map((w) => w.id),
     );
     for (const work of works) {
       const cells: { docketId: string; outletId: string }[] = [];
-      for (const docket of wantedDockets as Set<stock.DocketRow>)
+      for (const docket of dockets)
         for (const outlet of outlets) {
-          const wanted = cellsOf
-            ? cellsOf.get(`${docket.id}/${outlet.id}`)?.has(work.id)
-            : wantedOutlets.includes(outlet.id) && docket.spec.outlets.includes(outlet.id);
-          if (!wanted) continue;
+          if (!wants(work.id, docket, outlet.id)) continue;
+          // a docket that does not name the outlet offers nothing there
           const place = `${work.motifId}/${docket.id}/${outlet.id}`;
           const lead = work.motifId ? motifAt.get(place) : undefined;
           const why = !outlet.rules
-            ? `${outlet.name} is not connected`
-            : (whyNot(docket.spec.accepts, work) ?? (lead && lead.id !== work.id ? `goes with its twin “${lead.name}”` : null));
+            ? { code: 'not-connected', values: { outlet: outlet.name } }
+            : !offersAt(docket.document, outlet.id)
+              ? { code: 'not-offered', values: { outlet: outlet.name } }
+              : (whyNot(docket.document.accepts, work) ??
+                (lead && lead.id !== work.id ? { code: 'twin', values: { name: lead.name } } : null));
           if (!why && work.motifId) motifAt.set(place, { id: work.id, name: work.name });
-          if (why) leftOut.push({ artwork: work.name, docket: docket.name, outlet: outlet.name, why });
+          if (why) leftOut.push({ artwork: work.name, docket: docket.name, outlet: outlet.name, ...why });
           else cells.push({ docketId: docket.id, outletId: outlet.id });
         }
-      const added = await data.addProofs(tx, runId, work.id, cells);
+      const added = await data.addProofs(tx, runId, work.id, cells, again);
       for (const cell of cells)
         if (!added.some((a) => a.docketId === cell.docketId && a.outletId === cell.outletId))
           leftOut.push({
             artwork: work.name,
-            docket: dockets.find((d) => d.id === cell.docketId)!.name,
+            docket: [...dockets].find((d) => d.id === cell.docketId)!.name,
             outlet: outlets.find((o) => o.id === cell.outletId)!.name,
-            why: 'passed or listed already',
+            code: 'further-on',
           });
       if (added.length) await addJob(tx, 'run.draft', { workspace, runId, artworkId: work.id });
     }
     await data.setLeftOut(tx, runId, leftOut);
+    await record(tx, { did: 'run.begun', about: 'run', ids: [runId], values: { name, count: works.length } });
     return runId;
   });
   return run(workspace, id);
+}
+
+/** Drafts proofs again in a run of their own. Those that are on their way, or stand as they are made now, are left out with the reason. */
+export async function draftAgain(workspace: string, ids: string[]): Promise<RunReport> {
+  const proofs = await inWorkspace(workspace, (tx) => listProofs(tx, { ids, limit: 100_000 }));
+  if (!proofs.length) throw new Trouble('not-valid', 'Say which proofs.', 'ids');
+  const columns = new Map<string, { docket: string; outlet: string; artworks: string[] }>();
+  for (const p of proofs) {
+    const key = `${p.docketId}/${p.outletId}`;
+    const column = columns.get(key) ?? { docket: p.docketId, outlet: p.outletId, artworks: [] };
+    column.artworks.push(p.artworkId);
+    columns.set(key, column);
+  }
+  const name = `${nameOf([...new Set(proofs.map((p) => p.artwork))])}, drafted again`.slice(0, 120);
+  return beginRun(workspace, { name, cells: [...columns.values()] });
 }
 
 function nameOf(names: string[]): string {
@@ -165,85 +204,52 @@ export async function passProofs(
 ): Promise<{ passed: number; held: number }> {
   return inWorkspace(workspace, async (tx) => {
     if (where.run) await runIn(tx, where.run);
-    const passed = await data.moveProofs(tx, where, ['ready'], 'passed');
-    const held = (await data.listProofs(tx, { ...where, state: 'held', limit: 100_000 })).length;
-    return { passed, held };
+    const passed = await moveProofs(tx, where, ['ready'], 'passed');
+    if (passed.length)
+      await record(tx, {
+        did: 'proof.passed',
+        about: 'proof',
+        ids: passed,
+        values: { count: passed.length },
+        undo: { kind: 'pass', to: 'ready' },
+      });
+    return { passed: passed.length, held: await countHeld(tx, where) };
   });
 }
 
 /** Takes passed proofs back to ready. */
 export const unpassProofs = (workspace: string, ids: string[]): Promise<number> =>
-  inWorkspace(workspace, (tx) => data.moveProofs(tx, { ids }, ['passed'], 'ready'));
+  inWorkspace(workspace, async (tx) => {
+    const back = await moveProofs(tx, { ids }, ['passed'], 'ready');
+    if (back.length)
+      await record(tx, {
+        did: 'proof.taken-back',
+        about: 'proof',
+        ids: back,
+        values: { count: back.length },
+        undo: { kind: 'pass', to: 'passed' },
+      });
+    return back.length;
+  });
 
 /** Puts every passed proof of a run in the outbox; `retry` takes the refused ones instead. */
-export async function sendRun(
-  workspace: string,
-  runId: string,
-  goLive: boolean,
-  retry = false,
-): Promise<{ queued: number; held: number }> {
+export async function sendRun(workspace: string, runId: string, goLive: boolean, retry = false): Promise<Queued> {
   return inWorkspace(workspace, async (tx) => {
     const it = await runIn(tx, runId);
     if (it.state === 'paused') throw new Trouble('conflict', 'This run is paused. Go on with it first.');
     if (it.state === 'stopped') await data.setRunState(tx, runId, 'going');
-    const proofs = await data.listProofs(tx, { run: runId, state: retry ? 'refused' : 'passed', limit: 100_000 });
+    const proofs = await listProofs(tx, { run: runId, state: retry ? 'refused' : 'passed', limit: 100_000 });
     return enqueue(tx, workspace, proofs, { live: goLive, apart: false });
   });
-}
-
-/** Sets drafts at the outlets live, whatever their run does: the steps already done are not done again. */
-export async function goLive(workspace: string, listingIds: string[]): Promise<{ queued: number; held: number }> {
-  return inWorkspace(workspace, async (tx) => {
-    const drafts = await listListings(tx, { ids: listingIds, state: 'draft there', limit: 100_000 });
-    const ids = drafts.flatMap((l) => l.proofId ?? []);
-    if (drafts.length && !ids.length)
-      throw new Trouble('conflict', 'The artwork of this listing was deleted here. Set it live at the outlet itself.');
-    const proofs = await data.listProofs(tx, { ids, limit: 100_000 });
-    return enqueue(tx, workspace, proofs, { live: true, apart: true });
-  });
-}
-
-/**
- * Puts proofs in the outbox. One that its outlet would refuse goes nowhere: it is held with the reason, and stops no other.
- * Returns how many were queued and held.
- */
-async function enqueue(
-  tx: Tx,
-  workspace: string,
-  proofs: data.ProofRow[],
-  how: { live: boolean; apart: boolean },
-): Promise<{ queued: number; held: number }> {
-  const dockets = await stock.listDockets(tx);
-  const outlets = await listOutlets(tx);
-  const brand = await stock.workspaceName(tx);
-  const names = await artworks.motifNames(
-    tx,
-    proofs.map((p) => p.artworkId),
-  );
-  const going: data.ProofRow[] = [];
-  for (const proof of proofs) {
-    const { id: proofId, runId, outletId } = proof;
-    const outlet = outlets.find((o) => o.id === outletId)!;
-    const docket = dockets.find((d) => d.id === proof.docketId)!;
-    const motif = motifName(names.get(proof.artworkId) ?? [proof.artwork]);
-    const payload = payloadOf(proof, docket, outlet.rules!, brand, motif);
-    const problems = schemaProblems(outlet.name, outlet.rules!, payload);
-    if (problems.length) {
-      await data.changeProof(tx, proofId, { fields: proof.fields, problems: [...proof.problems, ...problems], state: 'held' });
-      continue;
-    }
-    await queueSending(tx, { proofId, runId, outletId, goLive: how.live, apart: how.apart, payload });
-    going.push(proof);
-  }
-  await data.moveProofs(tx, { ids: going.map((p) => p.id) }, ['passed', 'refused', 'listed'], 'sending');
-  for (const outletId of new Set(going.map((p) => p.outletId))) await addJob(tx, 'outlet.lane', { workspace, outletId });
-  return { queued: going.length, held: proofs.length - going.length };
 }
 
 /** Pauses a run: what is under way finishes its step, the rest waits. */
 export async function pauseRun(workspace: string, id: string): Promise<RunReport> {
   await inWorkspace(workspace, async (tx) => {
-    if ((await runIn(tx, id)).state === 'going') await data.setRunState(tx, id, 'paused');
+    const it = await runIn(tx, id);
+    if (it.state !== 'going') return;
+    await data.setRunState(tx, id, 'paused');
+    await record(tx, { did: 'run.paused', about: 'run', ids: [id], values: { name: it.name } });
   });
   return run(workspace, id);
 }
@@ -251,10 +257,12 @@ export async function pauseRun(workspace: string, id: string): Promise<RunReport
 /** Goes on with a paused run. */
 export async function resumeRun(workspace: string, id: string): Promise<RunReport> {
   await inWorkspace(workspace, async (tx) => {
-    if ((await runIn(tx, id)).state !== 'paused') return;
+    const it = await runIn(tx, id);
+    if (it.state !== 'paused') return;
     await data.setRunState(tx, id, 'going');
+    await record(tx, { did: 'run.resumed', about: 'run', ids: [id], values: { name: it.name } });
     for (const outletId of await outletsWaiting(tx, id)) await addJob(tx, 'outlet.lane', { workspace, outletId });
-    const drafting = await data.listProofs(tx, { run: id, state: 'drafting', limit: 100_000 });
+    const drafting = await listProofs(tx, { run: id, state: 'drafting', limit: 100_000 });
     for (const artworkId of new Set(drafting.map((p) => p.artworkId)))
       await addJob(tx, 'run.draft', { workspace, runId: id, artworkId });
   });
@@ -267,7 +275,7 @@ export async function resumeRun(workspace: string, id: string): Promise<RunRepor
  */
 export async function stopRun(workspace: string, id: string): Promise<RunReport> {
   await inWorkspace(workspace, async (tx) => {
-    await runIn(tx, id);
+    const it = await runIn(tx, id);
     await data.setRunState(tx, id, 'stopped');
     await rejoinRun(tx, id);
     await withdraw(tx, { run: id });
@@ -275,6 +283,7 @@ export async function stopRun(workspace: string, id: string): Promise<RunReport>
     for (const outletId of await outletsWaiting(tx, id)) await addJob(tx, 'outlet.lane', { workspace, outletId });
     for (const other of await data.leaveUndrafted(tx, id))
       await addJob(tx, 'run.draft', { workspace, runId: other.runId, artworkId: other.artworkId });
+    await record(tx, { did: 'run.stopped', about: 'run', ids: [id], values: { name: it.name } });
   });
   return run(workspace, id);
 }

@@ -1,9 +1,11 @@
-import { whyNot } from '../../core/planning/docket';
+import { whyNot, whyPhrase } from '../../core/docket/accepts';
+import { offersAt } from '../../core/docket/docket';
+import { sentenceOf } from '../../core/listing/problems';
 import { inWorkspace } from '../../data/database';
 import * as searchData from '../../data/artwork/search';
-import { cellProofs, type ProofState } from '../../data/line/runs';
+import { cellProofs, type ProofState } from '../../data/line/proofs';
 import { listOutlets } from '../../data/outlets/outlets';
-import * as stock from '../../data/stockroom/stockroom';
+import { listDockets } from '../../data/stockroom/dockets';
 import { nameIn } from '../artwork/pictures';
 import { miniName } from '../artwork/raster-names';
 
@@ -15,7 +17,17 @@ export interface SheetColumn {
 }
 /** A proof, an open cell (null), or the reason why there cannot be one. */
 export type SheetCell =
-  | { id: string; state: ProofState; small: string | null; priceMinor: number | null; problem: string | null; outOfDate: boolean }
+  | {
+      id: string;
+      state: ProofState;
+      small: string | null;
+      priceMinor: number | null;
+      problem: string | null;
+      outOfDate: boolean;
+      /** What stands of it at the outlet, and whether it differs from that. */
+      stands: string | null;
+      changed: boolean;
+    }
   | { why: string }
   | null;
 export interface SheetRow {
@@ -37,13 +49,13 @@ export async function sheet(workspace: string): Promise<Sheet> {
   return inWorkspace(workspace, async (tx) => {
     const [outlets, dockets, works, proofs] = [
       await listOutlets(tx),
-      await stock.listDockets(tx),
+      await listDockets(tx),
       await searchData.listArtworks(tx, { state: 'ready' }, 0, 20_000),
       await cellProofs(tx),
     ];
     const pairs = outlets
       .filter((o) => o.rules)
-      .flatMap((outlet) => dockets.filter((d) => d.spec.outlets.includes(outlet.id)).map((docket) => ({ outlet, docket })));
+      .flatMap((outlet) => dockets.filter((d) => offersAt(d.document, outlet.id)).map((docket) => ({ outlet, docket })));
     const at = new Map(proofs.map((p) => [`${p.artworkId}/${p.docketId}/${p.outletId}`, p]));
     const motifAt = new Map<string, string>();
     const byId = new Map(works.map((w) => [w.id, w]));
@@ -73,12 +85,14 @@ export async function sheet(workspace: string): Promise<Sheet> {
               state: p.state,
               small: p.small && nameIn(workspace, p.small),
               priceMinor: p.priceMinor,
-              problem: p.problem,
-              outOfDate: p.outOfDate,
+              problem: p.problem && sentenceOf(p.problem),
+              outOfDate: p.because.length > 0,
+              stands: p.stands,
+              changed: p.changed.length > 0,
             };
           const twin = work.motifId ? motifAt.get(`${work.motifId}/${docket.id}/${outlet.id}`) : undefined;
-          const why = whyNot(docket.spec.accepts, work) ?? (twin ? `goes with “${twin}”` : null);
-          return why ? { why } : null;
+          const why = whyNot(docket.document.accepts, work);
+          return why ? { why: whyPhrase(why) } : twin ? { why: `goes with “${twin}”` } : null;
         }),
       })),
     };

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { holding, inWorkspace } from '../../data/database';
 import { addJob } from '../../data/jobs';
-import { nextInSeconds, takeNext } from '../../data/outlets/sendings';
+import { nextInSeconds, takeNext } from '../../data/outlets/orders';
 import { sendOne } from './sending';
 
 /** After this long a lane lets other work have its place and is queued again. */

@@ -1,17 +1,18 @@
-import type { OutletRules } from '../../core/rules/rules';
-import { breakDown } from '../../core/pricing/prices';
-import { artworkById, artworksOfMotif } from '../../data/artwork/artworks';
+import { differences } from '../../core/listing/compare';
+import { artworkById } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { addJob } from '../../data/jobs';
-import { listingGone, listingsToLookAt, lookedAt } from '../../data/outlets/listings';
-import * as runs from '../../data/line/runs';
-import type { ProofFields, ProofRow } from '../../data/line/runs';
-import { keepRules, outletById, type OutletRow } from '../../data/outlets/outlets';
-import { docketById, listBlanks } from '../../data/stockroom/stockroom';
+import { bringOver, knownRemoteIds, listingGone, listingsToLookAt, lookedAt } from '../../data/outlets/listings';
+import * as proofs from '../../data/line/proofs';
+import type { ProofRow } from '../../data/line/proofs';
+import { currencyOf } from '../../core/outlet/rules';
+import { outletById, type OutletRow } from '../../data/outlets/outlets';
 import { adapterFor } from '../../outlets';
-import { OutletAnswer } from '../../outlets/contract';
-import { recheck } from '../line/prepare/outlet-rules';
+import { OutletAnswer, type Session } from '../../outlets/contract';
+import { contentsOf, type Content } from '../line/content';
+import { makingsOf } from '../line/prepare/making';
 import { prepare } from '../line/prepare/prepare';
+import { recheck } from '../line/prepare/problems';
 import { sessionFor } from './session';
 import { Trouble } from '../trouble';
 
@@ -21,17 +22,36 @@ const WINDOW = 100;
 /** The seller asks what stands at an outlet. */
 export async function lookAgain(workspace: string, outletId: string): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
-    const outlet = await outletById(tx, outletId);
-    if (!outlet) throw new Trouble('not-found', 'There is no such outlet.');
-    if (!outlet.connected) throw new Trouble('conflict', `${outlet.name} is not connected. Connect it in the stockroom.`);
+    await connectedOutlet(tx, outletId);
     await addJob(tx, 'outlet.look', { workspace, outletId, after: 0 });
   });
 }
 
+/** The seller asks for what stands at an outlet and did not come from here. */
+export async function gatherAll(workspace: string, outletId: string): Promise<void> {
+  await inWorkspace(workspace, async (tx) => {
+    await connectedOutlet(tx, outletId);
+    await addJob(tx, 'outlet.gather', { workspace, outletId, after: null });
+  });
+}
+
+async function connectedOutlet(tx: Tx, id: string): Promise<void> {
+  const outlet = await outletById(tx, id);
+  if (!outlet) throw new Trouble('not-found', 'There is no such outlet.');
+  if (!outlet.connected) throw new Trouble('conflict', `${outlet.name} is not connected. Connect it in the stockroom.`);
+}
+
+/** Seconds after which an outlet that did not answer clearly is asked again; null when it does not know us any more. */
+function againIn(error: unknown): number | null {
+  if (!(error instanceof OutletAnswer)) throw error;
+  if (error.kind === 'sign-in') return null;
+  return error.kind === 'wait' ? (error.more.waitMs ?? 1000) / 1000 : 30;
+}
+
 /**
- * Asks an outlet what it has of each listing, one window at a time, and writes it down. A listing that the outlet does not
- * know any more is gone: its proof goes back to be passed and sent anew. An outlet that does not answer clearly is asked
- * again later, from where it stopped.
+ * Asks an outlet what it has of each listing, one window at a time, and writes down in what that differs from what was sent. A listing
+ * that the outlet does not know any more is gone: its proof goes back to be passed and sent anew. An outlet that does not answer
+ * clearly is asked again later, from where it stopped.
  */
 export async function look(workspace: string, outletId: string, after: number): Promise<void> {
   const { outlet, listings } = await inWorkspace(workspace, async (tx) => ({
@@ -44,16 +64,17 @@ export async function look(workspace: string, outletId: string, after: number): 
   let seen = after;
   for (const listing of listings) {
     try {
-      const there = await adapter.read(listing.remoteId, session);
+      const there = await adapter.read.one(listing.remoteId!, session);
       await inWorkspace(workspace, (tx) =>
-        there ? lookedAt(tx, listing.id, there.state) : listingGone(tx, listing.id, listing.proofId),
+        there
+          ? lookedAt(tx, listing.id, there, listing.sent ? differences(listing.sent, listing.sentPictures, there) : [])
+          : listingGone(tx, listing.id, listing.proofId),
       );
-      if (!there && listing.proofId) await recheckProofs(workspace, outlet, outlet.rules!, [listing.proofId]);
+      if (!there && listing.proofId) await recheckProofs(workspace, [listing.proofId]);
       seen = listing.seq;
     } catch (error) {
-      if (!(error instanceof OutletAnswer)) throw error;
-      if (error.kind === 'sign-in') return;
-      const seconds = error.kind === 'wait' ? (error.more.waitMs ?? 1000) / 1000 : 30;
+      const seconds = againIn(error);
+      if (seconds === null) return;
       return inWorkspace(workspace, (tx) => addJob(tx, 'outlet.look', { workspace, outletId, after: seen }, seconds));
     }
   }
@@ -61,82 +82,99 @@ export async function look(workspace: string, outletId: string, after: number): 
     await inWorkspace(workspace, (tx) => addJob(tx, 'outlet.look', { workspace, outletId, after: seen }));
 }
 
-/**
- * Keeps rules that differ from the ones before. What is drafted and not sent is held against them: words of a pattern that
- * do not fit any more are made anew (a passed proof is to be looked at again then), a hand's stay; prices stay, with what
- * the outlet takes of them worked out anew. Then what stands there is looked at.
- */
-export async function rulesChanged(workspace: string, outlet: OutletRow, rules: OutletRules): Promise<void> {
-  await inWorkspace(workspace, async (tx) => {
-    await keepRules(tx, outlet.id, rules);
-    await addJob(tx, 'outlet.look', { workspace, outletId: outlet.id, after: 0 });
-  });
-  for (let after = 0; ;) {
-    const proofs = await inWorkspace(workspace, (tx) =>
-      runs.listProofs(tx, { outlet: outlet.id, state: 'held,ready,passed,refused', after, limit: WINDOW }),
-    );
-    await recheckProofs(
-      workspace,
-      outlet,
-      rules,
-      proofs.map((p) => p.id),
-    );
-    if (proofs.length < WINDOW) return;
-    after = proofs.at(-1)!.seq;
+/** Enters in the ledger what an outlet has and we do not know, a page at a time. It stands there without a proof. */
+export async function gather(workspace: string, outletId: string, after: string | null): Promise<void> {
+  const outlet = await inWorkspace(workspace, (tx) => outletById(tx, outletId));
+  if (!outlet?.connected || !outlet.rules) return;
+  const adapter = adapterFor(outlet.style);
+  const session = sessionFor(workspace, outlet);
+  const later = (from: string | null, seconds = 0) =>
+    inWorkspace(workspace, (tx) => addJob(tx, 'outlet.gather', { workspace, outletId, after: from }, seconds));
+  try {
+    const page = await adapter.read.list(after, session);
+    const known = await inWorkspace(workspace, (tx) => knownRemoteIds(tx, outletId, page.remoteIds));
+    for (const remoteId of page.remoteIds.filter((id) => !known.has(id))) await enter(workspace, outlet, remoteId, session);
+    if (page.next) await later(page.next);
+  } catch (error) {
+    const seconds = againIn(error);
+    if (seconds !== null) await later(after, seconds);
   }
 }
 
-async function recheckProofs(workspace: string, outlet: OutletRow, rules: OutletRules, ids: string[]): Promise<void> {
+async function enter(workspace: string, outlet: OutletRow, remoteId: string, session: Session): Promise<void> {
+  const there = await adapterFor(outlet.style).read.one(remoteId, session);
+  // what is being made by us right now is entered when it is made
+  if (!there?.url || there.ref?.startsWith('up-')) return;
+  const currency = there.currency ?? currencyOf(outlet.rules!);
+  await inWorkspace(workspace, (tx) => bringOver(tx, { outletId: outlet.id, remoteId, url: there.url!, there, currency }));
+}
+
+/**
+ * An outlet's rules have changed. What is drafted is held against them: words of a pattern that do not fit any more are made anew (a
+ * passed proof is to be looked at again then), a hand's stay. What is listed is only looked at: where it breaks the new rules it is
+ * out of date. Then what stands there is looked at.
+ */
+export async function rulesChanged(workspace: string, outletId: string): Promise<void> {
+  await inWorkspace(workspace, (tx) => addJob(tx, 'outlet.look', { workspace, outletId, after: 0 }));
+  for (let after = 0; ;) {
+    const window = await inWorkspace(workspace, (tx) =>
+      proofs.listProofs(tx, { outlet: outletId, state: 'held,ready,passed,refused,listed', after, limit: WINDOW }),
+    );
+    await recheckProofs(
+      workspace,
+      window.map((p) => p.id),
+    );
+    if (window.length < WINDOW) return;
+    after = window.at(-1)!.seq;
+  }
+}
+
+async function recheckProofs(workspace: string, ids: string[]): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     for (const id of ids) {
-      const proof = await runs.proofForUpdate(tx, id);
-      if (proof && ['held', 'ready', 'passed', 'refused'].includes(proof.state)) await recheckOne(tx, proof, rules);
+      const proof = await proofs.proofForUpdate(tx, id);
+      const content = proof && (await contentsOf(tx, [proof])).get(id);
+      if (content && ['held', 'ready', 'passed', 'refused', 'listed'].includes(content.proof.state))
+        await recheckOne(tx, content);
     }
   });
 }
 
-const WORDS = ['title', 'description', 'tags'] as const;
+const isStop = (p: { stops: boolean }) => p.stops;
 
-async function recheckOne(tx: Tx, proof: ProofRow, rules: OutletRules): Promise<void> {
-  const fields = { ...proof.fields } as ProofFields;
-  if (!fields.prices) return; // never drafted to its end
-  fields.prices = {
-    ...fields.prices,
-    value: fields.prices.value.map((p) => breakDown(p.size, p.priceMinor, p.costMinor, p.postageMinor, rules.fees)),
-  };
-  let problems = recheck(proof, fields, rules);
-  // what a pattern made is made anew for the new limits; what a hand wrote is the hand's to mend
-  const anew = WORDS.filter((name) => fields[name].from === 'pattern' && problems.some((p) => p.field === name && p.stops));
-  const made = anew.length ? await madeAnew(tx, proof, fields, anew) : null;
-  if (made) {
-    for (const name of anew) Object.assign(fields, { [name]: made[name] });
-    problems = recheck(proof, fields, rules);
+async function recheckOne(tx: Tx, content: Content): Promise<void> {
+  const { proof, outlet, lines } = content;
+  const { rules } = outlet;
+  const rulesVersion = outlet.rulesVersion!;
+  let { fields } = proof;
+  let problems = recheck(proof, rules, lines);
+  if (proof.state === 'listed') {
+    // what stands is not touched: where it would break the rules it stays out of date, and that is said
+    if (problems.some(isStop)) return;
+    return proofs.changeProof(tx, proof.id, { fields, problems, state: 'listed', changed: proof.changed, rulesVersion });
   }
-  const passed = proof.state === 'passed' && !made;
-  const state = problems.some((p) => p.stops) ? 'held' : passed || proof.state === 'refused' ? proof.state : 'ready';
-  await runs.changeProof(tx, proof.id, { fields, problems, state });
+  // what a pattern made is made anew for the new limits; what a hand wrote is the hand's to mend
+  const broken = new Set(problems.filter(isStop).map((p) => p.field));
+  const made = [...broken].some((f) => f === 'tags' || f in rules.texts) ? await madeAnew(tx, proof) : null;
+  const anew = made && {
+    words: { ...fields.words, ...Object.fromEntries(Object.entries(made.words).filter(([name]) => broken.has(name))) },
+    tags: broken.has('tags') ? made.tags : fields.tags,
+  };
+  const differs = anew !== null && JSON.stringify(anew) !== JSON.stringify(fields);
+  if (differs) {
+    fields = anew;
+    problems = recheck({ ...proof, fields }, rules, lines);
+  }
+  const passed = proof.state === 'passed' && !differs;
+  const state = problems.some(isStop) ? 'held' : passed || proof.state === 'refused' ? proof.state : 'ready';
+  const changed = (await contentsOf(tx, [{ ...proof, fields }])).get(proof.id)?.changed ?? [];
+  await proofs.changeProof(tx, proof.id, { fields, problems, state, changed, rulesVersion });
 }
 
-/** The fields as the docket's patterns make them now, the others kept as they are. */
-async function madeAnew(
-  tx: Tx,
-  proof: ProofRow,
-  fields: ProofFields,
-  anew: readonly (typeof WORDS)[number][],
-): Promise<ProofFields | null> {
+/** The words as the docket's patterns make them now; what a person wrote stays. */
+async function madeAnew(tx: Tx, proof: ProofRow): Promise<ProofRow['fields'] | null> {
   const artwork = await artworkById(tx, proof.artworkId);
-  const docket = await docketById(tx, proof.docketId);
-  const blank = (await listBlanks(tx)).find((b) => b.id === docket?.blankId);
-  const outlet = await outletById(tx, proof.outletId);
-  if (!artwork?.measured || !docket || !blank || !outlet?.rules) return null;
-  const kept = Object.fromEntries(Object.entries(fields).filter(([name]) => !anew.includes(name as 'title')));
-  const twins = artwork.motifId ? await artworksOfMotif(tx, artwork.motifId) : [];
-  return prepare(
-    artwork,
-    docket,
-    blank,
-    outlet,
-    kept,
-    twins.filter((t) => t.id !== artwork.id),
-  ).fields;
+  if (!artwork?.measured) return null;
+  const [making] = await makingsOf(tx, artwork, [proof]);
+  return making ? prepare(making).fields : null;
 }

@@ -1,26 +1,31 @@
 import { createHash } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { differences } from '../../core/listing/compare';
+import type { Said } from '../../core/docket/accepts';
+import { differences, overlaid, type ListingField } from '../../core/listing/compare';
+import type { ListingPayload, ThereListing } from '../../core/listing/payload';
+import type { Goal } from '../../core/outlet/rules';
 import { inWorkspace } from '../../data/database';
 import { addJob } from '../../data/jobs';
-import { putListing } from '../../data/outlets/listings';
-import { moveProofs } from '../../data/line/runs';
-import * as data from '../../data/outlets/sendings';
-import type { SendingRow, StepRow } from '../../data/outlets/sendings';
+import { moveProofs } from '../../data/line/proofs';
+import { listingGone, putStanding, STANDS, standingById, type StandingRow } from '../../data/outlets/listings';
+import * as orders from '../../data/outlets/orders';
+import type { OrderRow } from '../../data/outlets/orders';
 import { holdOutlet, outletAnswers, outletById, signedOut, type OutletRow } from '../../data/outlets/outlets';
+import * as data from '../../data/outlets/parts';
+import type { PartRow } from '../../data/outlets/parts';
 import { adapterFor } from '../../outlets';
 import { OutletAnswer, type Done, type OutletAdapter, type Session, type Step } from '../../outlets/contract';
 import { PictureGone, sessionFor } from './session';
 
-/** Unclear answers to one step before the sending is put off. */
+/** Unclear answers to one step before the order is put off. */
 const QUICK_TRIES = 3;
-/** After this many unclear rounds a sending counts as refused. */
+/** After this many unclear rounds an order counts as refused. */
 const MAX_ROUNDS = 9;
-/** After this many sendings in a row without a clear answer the outlet itself is left alone for a while. */
+/** After this many orders in a row without a clear answer the outlet itself is left alone for a while. */
 const OUTLET_FAILURES = 3;
 const MOST_SECONDS = 300;
 
-/** A step may not go on: its run was paused or stopped meanwhile, or another worker has taken the sending over. */
+/** An order may not go on: its run was paused or stopped meanwhile, or another worker has taken it over. */
 class Halted extends Error {
   constructor(readonly gate: 'paused' | 'stopped' | 'taken') {
     super(gate);
@@ -29,35 +34,38 @@ class Halted extends Error {
 
 interface Work {
   workspace: string;
-  sending: SendingRow;
+  order: OrderRow;
   holder: string;
   outlet: OutletRow;
+  listing: StandingRow;
   adapter: OutletAdapter;
   session: Session;
 }
 
 /** What a step carries, in short. The payload comes from the database, so its parts have a fixed order. */
-export const carriedOf = (step: Step): string => createHash('sha256').update(JSON.stringify(step.carries)).digest('base64url');
+export const carriedOf = (step: Pick<Step, 'carries'>): string =>
+  createHash('sha256').update(JSON.stringify(step.carries)).digest('base64url');
 
-const resultsOf = (rows: StepRow[]): Done => Object.fromEntries(rows.flatMap((r) => (r.result ? [[r.step, r.result]] : [])));
+const resultsOf = (parts: PartRow[]): Done => Object.fromEntries(parts.flatMap((p) => (p.result ? [[p.part, p.result]] : [])));
+const partsOf = ({ workspace, listing }: Work): Promise<PartRow[]> =>
+  inWorkspace(workspace, (tx) => data.partsOf(tx, listing.id));
 
 /**
- * Sends one proof, step by step, then reads back what stands there. Each step is recorded before and after with what it
- * carried: done with the same content it is skipped, done with other content it is done again, as a change. One that was
- * begun and has no result is first looked up at the outlet. May be called again at any time, also after a crash.
+ * Carries out one order, step by step, then reads back what stands there. Each step is recorded before and after with what it
+ * carried: done with the same content it is skipped, done with other content it is done again, as a change. One that makes something,
+ * was begun and has no result is first looked up at the outlet. May be called again at any time, also after a crash.
  */
-export async function sendOne(workspace: string, sending: SendingRow, holder: string): Promise<void> {
-  const outlet = (await inWorkspace(workspace, (tx) => outletById(tx, sending.outletId)))!;
-  const work: Work = {
-    workspace,
-    sending,
-    holder,
-    outlet,
-    adapter: adapterFor(outlet.style),
-    session: sessionFor(workspace, outlet),
-  };
+export async function sendOne(workspace: string, order: OrderRow, holder: string): Promise<void> {
+  const { outlet, listing } = await inWorkspace(workspace, async (tx) => ({
+    outlet: (await outletById(tx, order.outletId))!,
+    listing: (await standingById(tx, order.listingId))!,
+  }));
+  const adapter = adapterFor(outlet.style);
+  const work: Work = { workspace, order, holder, outlet, listing, adapter, session: sessionFor(workspace, outlet) };
   try {
-    await carryOutAll(work);
+    if (order.kind === 'make') await make(work);
+    else if (STANDS.includes(listing.state)) await change(work);
+    else refuse(work, 'not-there');
   } catch (error) {
     if (error instanceof Halted) await giveBack(work, error.gate);
     else if (error instanceof OutletAnswer) await answered(work, error);
@@ -65,30 +73,129 @@ export async function sendOne(workspace: string, sending: SendingRow, holder: st
     else {
       // a fault of ours: told, counted, and out of the way of the others
       console.error(error);
-      await answered(work, new OutletAnswer('unclear', `Sending to ${outlet.name} failed on our side.`));
+      await answered(work, new OutletAnswer('unclear', { code: 'our-side', values: { outlet: outlet.name } }));
     }
   }
 }
 
-async function carryOutAll(work: Work): Promise<void> {
-  const { workspace, sending, adapter, session, outlet } = work;
-  const { payload, goLive } = sending;
+/** Ends an order for a reason that no second try would take away. */
+function refuse({ outlet }: Work, code: string, values: Said['values'] = {}): never {
+  throw new OutletAnswer('refused', { code, values: { outlet: outlet.name, ...values } });
+}
+
+const stateFor: Record<Goal, ThereListing['state']> = { draft: 'draft there', live: 'live', ended: 'ended' };
+
+/** Makes a listing, or goes on with making it: all steps, in their order. */
+async function make(work: Work): Promise<void> {
+  const { order, adapter, session } = work;
+  const want = order.want!;
   for (let again = false; ; again = true) {
-    const before = resultsOf(await inWorkspace(workspace, (tx) => data.stepsOf(tx, sending.id)));
-    for (const step of adapter.steps(payload, goLive, before)) await carryOut(work, step);
-    const done = resultsOf(await inWorkspace(workspace, (tx) => data.stepsOf(tx, sending.id)));
-    const standing = adapter.standing(done, session);
-    const there = await adapter.read(standing.remoteId, session);
-    const differs: string[] = there ? differences(payload, adapter.sentPictures(payload, done), there) : ['listing'];
-    if (there && goLive && there.state !== 'live') differs.push('state');
-    if (there && !differs.length) return finish(work, standing, there.state === 'live' ? 'live' : 'draft there');
-    if (again)
-      throw new OutletAnswer(
-        'refused',
-        `${outlet.name} took it, but shows another ${differs.join(', ')} than was sent. Look at it there.`,
-      );
-    await inWorkspace(workspace, (tx) => data.doubtSteps(tx, sending.id, !there));
+    const before = resultsOf(await partsOf(work));
+    const at = { remoteId: null, key: want.ref };
+    const steps = [...adapter.write.make(want, before), ...(order.goal === 'live' ? adapter.write.state('live', at) : [])];
+    for (const step of steps) await carryOut(work, step);
+    const done = resultsOf(await partsOf(work));
+    const standing = adapter.write.standing(done, session);
+    const there = await adapter.read.one(standing.remoteId, session);
+    const sentPictures = adapter.write.sentPictures(want, done);
+    const differs: string[] = there ? differences(want, sentPictures, there) : ['listing'];
+    if (there && order.goal === 'live' && there.state !== 'live') differs.push('state');
+    if (there && !differs.length) return finish(work, { ...standing, sent: want, sentPictures, there });
+    if (again) refuse(work, 'shows-another', { fields: differs.join(', ') });
+    await inWorkspace(work.workspace, (tx) => data.doubtParts(tx, work.listing.id, !there));
   }
+}
+
+/** Changes of a listing what the order names, and nothing else; then puts it in the state that it is to be in. */
+async function change(work: Work): Promise<void> {
+  const { workspace, order, listing, adapter, session } = work;
+  const remoteId = listing.remoteId!;
+  let there = await adapter.read.one(remoteId, session);
+  if (!there) return gone(work);
+  mayChange(work, there);
+  const target = order.want && aimed(work, order.want, there);
+  const goal = order.goal && there.state !== stateFor[order.goal] ? order.goal : null;
+  for (let again = false; ; again = true) {
+    const done = resultsOf(await partsOf(work));
+    const how = target && { remoteId, listing: target, fields: order.fields };
+    const steps = [
+      ...(how ? adapter.write.change(how) : []),
+      ...(how && order.fields.includes('pictures') ? adapter.write.pictures(how, done) : []),
+      ...(goal ? adapter.write.state(goal, { remoteId, key: listing.key ?? remoteId }) : []),
+    ];
+    for (const step of steps) await carryOut(work, step);
+    there = await adapter.read.one(remoteId, session);
+    if (!there) return gone(work);
+    const results = resultsOf(await partsOf(work));
+    const sentPictures =
+      target && order.fields.includes('pictures') ? adapter.write.sentPictures(target, results) : listing.sentPictures;
+    const differs: string[] = target ? differences(target, sentPictures, there).filter((f) => order.fields.includes(f)) : [];
+    if (order.goal && there.state !== stateFor[order.goal]) differs.push('state');
+    if (!differs.length) {
+      const sent = order.want ? overlaid(listing.sent ?? order.want, order.want, order.fields) : listing.sent;
+      return finish(work, { remoteId, url: listing.url!, sent, sentPictures, there });
+    }
+    if (again) refuse(work, 'shows-another', { fields: differs.join(', ') });
+    await inWorkspace(workspace, (tx) =>
+      data.doubtParts(
+        tx,
+        listing.id,
+        false,
+        steps.map((s) => s.part),
+      ),
+    );
+  }
+}
+
+/** Holds an order against what the outlet lets be changed in the state that the listing is in. */
+function mayChange(work: Work, there: ThereListing): void {
+  const { order, outlet } = work;
+  const rule = outlet.rules?.states.find((s) => s.state === there.state);
+  if (!rule) return;
+  const group = (f: ListingField) =>
+    f === 'tags' || f === 'pictures' ? f : f === 'options' || f === 'prices' ? 'prices' : 'texts';
+  const not = order.fields.filter((f) => !rule.change.includes(group(f)));
+  if (not.length) refuse(work, 'cannot-change', { fields: not.join(', '), state: there.state });
+  if (order.goal && there.state !== stateFor[order.goal] && !rule.to.includes(order.goal))
+    refuse(work, 'cannot-put', { state: there.state, goal: order.goal });
+}
+
+/**
+ * What a listing is to be: the order's fields as they are wanted, and the others as they are there, also where somebody changed them
+ * there. A field that the order would change and that is neither as it was sent nor as it is wanted was changed there: that is told
+ * before anything is written over, unless the order says to.
+ */
+function aimed(work: Work, want: ListingPayload, there: ThereListing): ListingPayload {
+  const { order, listing } = work;
+  const { sent } = listing;
+  // what was sent before is not known: there is nothing to hold what is there against
+  if (!sent) return want;
+  const drifted = differences(sent, listing.sentPictures, there);
+  // pictures go by their hashes, and only those that were sent are known
+  const asWanted = new Set<ListingField>(
+    order.fields.filter((f) => f !== 'pictures' && !differences(want, listing.sentPictures, there).includes(f)),
+  );
+  const clash = drifted.filter((f) => order.fields.includes(f) && !asWanted.has(f));
+  // once it has begun, what is there may be its own half-done work
+  if (clash.length && !order.over && !order.begun) refuse(work, 'changed-there', { fields: clash.join(', ') });
+  const kept = drifted.filter((f) => !order.fields.includes(f));
+  const base: ListingPayload = {
+    ...sent,
+    ...(kept.includes('title') && { title: there.title }),
+    ...(kept.includes('description') && { description: there.description }),
+    ...(kept.includes('tags') && { tags: there.tags }),
+    ...(kept.includes('texts') && { texts: there.texts }),
+  };
+  return overlaid(base, want, order.fields);
+}
+
+async function gone(work: Work): Promise<void> {
+  const { workspace, order, listing, outlet } = work;
+  await inWorkspace(workspace, async (tx) => {
+    await orders.setOrder(tx, order.id, 'refused', { code: 'not-there', values: { outlet: outlet.name } });
+    if (listing.proofId) await moveProofs(tx, { ids: [listing.proofId] }, ['sending'], 'listed');
+    await listingGone(tx, listing.id, listing.proofId);
+  });
 }
 
 /** One step: skipped when done with this content, looked up when it may have been done, else carried out and recorded. */
@@ -103,97 +210,89 @@ async function carryOut(work: Work, step: Step): Promise<void> {
   }
 }
 
-async function attemptStep({ workspace, sending, holder, adapter, session }: Work, step: Step): Promise<void> {
+async function attemptStep(work: Work, step: Step): Promise<void> {
+  const { workspace, order, holder, listing, adapter, session } = work;
   const carried = carriedOf(step);
-  const { payload } = sending;
-  const rows = await inWorkspace(workspace, async (tx) => {
-    const gate = await data.gateOf(tx, sending.id, holder);
+  const parts = await inWorkspace(workspace, async (tx) => {
+    const gate = await orders.gateOf(tx, order.id, holder);
     if (gate !== 'going') throw new Halted(gate);
-    return data.stepsOf(tx, sending.id);
+    return data.partsOf(tx, listing.id);
   });
-  const done = resultsOf(rows);
-  const its = rows.find((r) => r.step === step.name);
+  const done = resultsOf(parts);
+  const its = parts.find((p) => p.part === step.part);
   if (its?.done && its.carried === carried) return;
-  const record = (result: Record<string, string>, whole = true) =>
-    inWorkspace(workspace, (tx) => data.endStep(tx, sending.id, step.name, result, whole));
-  if (its && !its.result) {
+  const record = (result: Record<string, string>, how: { found: boolean; done: boolean }) =>
+    inWorkspace(workspace, (tx) => data.endStep(tx, order.id, listing.id, step.part, result, how));
+  if (step.makes && its && !its.result) {
     // begun before, and nobody knows how it ended
-    const found = await adapter.find(step.name, payload, session);
-    if (found && its.carried === carried) return record(found);
+    const found = await adapter.read.byKey(order.want!.ref, session);
+    if (found && its.carried === carried) return record(found, { found: true, done: true });
     if (found) {
-      await record(found, false);
-      done[step.name] = found;
+      await record(found, { found: true, done: false });
+      done[step.part] = found;
     }
   }
-  await inWorkspace(workspace, (tx) => data.beginStep(tx, sending.id, step.name, carried));
-  await record(await adapter.perform(step.name, payload, done, session));
+  await inWorkspace(workspace, (tx) => data.beginStep(tx, order.id, listing.id, step.part, carried));
+  await record(await step.perform(done, session), { found: false, done: true });
 }
 
-/** How long a sending waits for its pictures; the one who makes them wakes it earlier. */
+/** How long an order waits for its pictures; the one who makes them wakes it earlier. */
 const REMAKE_SECONDS = 300;
 
-/** The sending waits while its pictures are made again by a worker's threads. */
+/** The order waits while its pictures are made again by a worker's processes. */
 async function remakeFirst(work: Work): Promise<void> {
-  const { workspace, sending, outlet } = work;
-  if (sending.tries + 1 >= MAX_ROUNDS)
-    return answered(
-      work,
-      new OutletAnswer('refused', `Its pictures for ${outlet.name} are gone and cannot be made again. Draft it again.`),
-    );
+  const { workspace, order, outlet } = work;
+  const { proofId } = order;
+  if (order.tries + 1 >= MAX_ROUNDS || !proofId)
+    return answered(work, new OutletAnswer('refused', { code: 'pictures-gone', values: { outlet: outlet.name } }));
   await inWorkspace(workspace, async (tx) => {
-    await data.putOff(tx, sending.id, 'Its pictures are being made again.', REMAKE_SECONDS);
-    await addJob(tx, 'proof.pictures', { workspace, proofId: sending.proofId });
+    await orders.putOff(tx, order.id, { code: 'pictures-being-made' }, REMAKE_SECONDS);
+    await addJob(tx, 'proof.pictures', { workspace, proofId });
   });
 }
 
-async function giveBack({ workspace, sending }: Work, gate: Halted['gate']): Promise<void> {
+async function giveBack({ workspace, order }: Work, gate: Halted['gate']): Promise<void> {
   if (gate === 'taken') return;
   await inWorkspace(workspace, (tx) =>
-    gate === 'paused' ? data.setSending(tx, sending.id, 'waiting') : data.withdraw(tx, { id: sending.id }),
+    gate === 'paused' ? orders.setOrder(tx, order.id, 'waiting') : orders.withdraw(tx, { id: order.id }),
   );
 }
 
-/** What an answer other than success means for the sending and for the lane. */
-async function answered({ workspace, sending, outlet }: Work, answer: OutletAnswer): Promise<void> {
+/** What an answer other than success means for the order and for the lane. */
+async function answered({ workspace, order, outlet }: Work, answer: OutletAnswer): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
-    const { kind, sentence } = answer;
+    const { kind, said } = answer;
     if (kind === 'wait') {
-      await data.setSending(tx, sending.id, 'waiting', sentence);
-      await holdOutlet(tx, outlet.id, (answer.more.waitMs ?? 1000) / 1000, sentence, false);
+      await orders.setOrder(tx, order.id, 'waiting', said);
+      await holdOutlet(tx, outlet.id, (answer.more.waitMs ?? 1000) / 1000, said, false);
     } else if (kind === 'sign-in') {
-      await data.setSending(tx, sending.id, 'waiting', sentence);
+      await orders.setOrder(tx, order.id, 'waiting', said);
       await signedOut(tx, outlet.id);
-    } else if (kind === 'unclear' && sending.tries + 1 < MAX_ROUNDS) {
-      await data.putOff(tx, sending.id, sentence, Math.min(MOST_SECONDS, 2 ** sending.tries));
-      const failures = await holdOutlet(tx, outlet.id, 0, sentence, true);
+    } else if (kind === 'unclear' && order.tries + 1 < MAX_ROUNDS) {
+      await orders.putOff(tx, order.id, said, Math.min(MOST_SECONDS, 2 ** order.tries));
+      const failures = await holdOutlet(tx, outlet.id, 0, said, true);
       if (failures >= OUTLET_FAILURES)
-        await holdOutlet(tx, outlet.id, Math.min(MOST_SECONDS, 2 ** (failures - OUTLET_FAILURES)), sentence, false);
+        await holdOutlet(tx, outlet.id, Math.min(MOST_SECONDS, 2 ** (failures - OUTLET_FAILURES)), said, false);
     } else {
-      const why = kind === 'unclear' ? `${sentence} Tried ${MAX_ROUNDS} times; try again when it is up.` : sentence;
-      await data.setSending(tx, sending.id, 'refused', why);
-      await moveProofs(tx, { ids: [sending.proofId] }, ['sending'], 'refused');
+      const why = kind === 'unclear' ? { ...said, values: { ...said.values, tried: MAX_ROUNDS } } : said;
+      await orders.setOrder(tx, order.id, 'refused', why);
+      if (order.proofId) await moveProofs(tx, { ids: [order.proofId] }, ['sending'], 'refused');
     }
   });
 }
 
 async function finish(
-  { workspace, sending, outlet }: Work,
-  standing: { remoteId: string; url: string },
-  state: 'live' | 'draft there',
+  { workspace, order, outlet, listing }: Work,
+  l: { remoteId: string; url: string; sent: ListingPayload | null; sentPictures: string[]; there: ThereListing },
 ): Promise<void> {
-  const { payload, proofId } = sending;
   await inWorkspace(workspace, async (tx) => {
-    await putListing(tx, {
-      proofId,
-      outletId: outlet.id,
-      ...standing,
-      state,
-      title: payload.title,
-      priceMinor: Math.min(...payload.variants.map((v) => v.priceMinor)),
-      currency: payload.currency,
-    });
-    await data.setSending(tx, sending.id, 'sent');
-    await moveProofs(tx, { ids: [proofId] }, ['sending'], 'listed');
+    const drift = l.sent ? differences(l.sent, l.sentPictures, l.there) : [];
+    await putStanding(tx, listing.id, { ...l, state: l.there.state, drift });
+    await orders.setOrder(tx, order.id, 'done');
+    if (order.proofId) {
+      await orders.carried(tx, order.proofId, order.fields);
+      await orders.proofListed(tx, order.proofId);
+    }
     await outletAnswers(tx, outlet.id);
   });
 }

@@ -12,6 +12,7 @@ export class PictureGone extends Error {}
 export function sessionFor(workspace: string, outlet: OutletRow): Session {
   if (!outlet.sealedSecret) throw new Trouble('conflict', `${outlet.name} is not connected. Connect it in the stockroom.`);
   return {
+    name: outlet.name,
     baseUrl: outlet.baseUrl,
     secret: unseal(outlet.sealedSecret),
     keep: (secret) => inWorkspace(workspace, (tx) => keepSecret(tx, outlet.id, seal(secret))),
@@ -24,6 +25,7 @@ export function sessionFor(workspace: string, outlet: OutletRow): Session {
 
 /** A session with a secret that is only tried, not kept. */
 export const sessionWith = (outlet: OutletRow, secret: Record<string, string>): Session => ({
+  name: outlet.name,
   baseUrl: outlet.baseUrl,
   secret,
   keep: () => Promise.resolve(),

@@ -30,6 +30,7 @@ export async function demoCaller(): Promise<Caller | null> {
       isDemo: true,
       account: null,
       person: null,
+      label: null,
       scope: 'send',
     }
   );

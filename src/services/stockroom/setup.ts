@@ -1,35 +1,23 @@
-import type { BlankSpec, DocketSpec } from '../../core/planning/docket';
+import type { DocketSpec } from '../../core/docket/narrow';
+import type { BlankDocument } from '../../core/stock/blank';
+import { inWorkspace } from '../../data/database';
+import { listOutlets, putOutlet } from '../../data/outlets/outlets';
+import { refreshHouses } from './blanks';
+import { movedTo, outletKinds } from './houses';
 import { scenes } from './scenes';
-import { addOutlet } from '../outlets/outlets';
-import { fetchCatalogue } from './stockroom';
 
-/** Where the shipped stand-ins are, from STANDINS_URL. Real outlets would be added beside them. */
-const standins = (): string => process.env.STANDINS_URL ?? 'http://127.0.0.1:4600';
-
-const HOUSES = ['brightsea', 'aldergate'];
-const OUTLETS = [
-  { id: 'kestrel', name: 'Kestrel Fair', style: 'kestrel' },
-  { id: 'quayside', name: 'Quayside', style: 'quayside' },
-];
-
-/** Address of a print house's catalogue. */
-export const catalogueOf = (house: string): string => `${standins()}/houses/${house}/catalogue`;
-
-/** Makes outlets and print houses known to a workspace. An outlet or house that is down is left for later. */
+/** Makes one account of each kind of outlet, and the print houses, known to a workspace. One that is down is left for later. */
 export async function openStockroom(workspace: string): Promise<void> {
-  for (const outlet of OUTLETS) await addOutlet(workspace, { ...outlet, baseUrl: `${standins()}/${outlet.id}` });
+  await inWorkspace(workspace, async (tx) => {
+    for (const { style, name, baseUrl } of outletKinds()) await putOutlet(tx, { id: style, name, style, baseUrl });
+    // the house may have come up under another address: further accounts moved with it
+    for (const o of await listOutlets(tx)) await putOutlet(tx, { ...o, baseUrl: movedTo(o.baseUrl) });
+  });
   await refreshHouses(workspace).catch(() => undefined);
 }
 
-/** Fetches every print house's catalogue anew. */
-export async function refreshHouses(workspace: string): Promise<BlankSpec[]> {
-  const all: BlankSpec[] = [];
-  for (const house of HOUSES) all.push(...(await fetchCatalogue(workspace, catalogueOf(house))));
-  return all;
-}
-
 /** A docket to begin with for a blank: sensible for its kind, to be changed by the seller. */
-export function starterDocket(blank: BlankSpec): DocketSpec {
+export function starterDocket(blank: BlankDocument, outlets: string[]): DocketSpec {
   const its = scenes().filter((s) => s.blank === blank.kind);
   const whole = its.find((s) => s.crop === 'whole') ?? its[0];
   const close = its.find((s) => s.crop === 'close') ?? whole;
@@ -62,6 +50,6 @@ export function starterDocket(blank: BlankSpec): DocketSpec {
       ending: 99,
     },
     accepts: { ground: isShirt ? 'see-through' : 'full', minPpi: 150 },
-    outlets: OUTLETS.map((o) => o.id),
+    outlets,
   };
 }

@@ -222,7 +222,7 @@ const COLUMNS: ColumnDef<ListingView>[] = [
     header: 'Sent',
     accessorKey: 'sentAt',
     size: 100,
-    cell: ({ row }) => <span className="text-soft">{format(row.original.sentAt, 'd MMM, HH:mm')}</span>,
+    cell: ({ row }) => <span className="text-soft">{row.original.sentAt ? format(row.original.sentAt, 'd MMM, HH:mm') : ''}</span>,
   },
   {
     id: 'page',

@@ -1,7 +1,8 @@
 'use client';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { ProofState, RunReport } from '@/services/line/runs';
+import type { RunView } from '@/api/views';
+import type { ProofState } from '@/services/line/runs';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
 import { count, pictureAddress } from '../parts/format';
@@ -27,23 +28,23 @@ export function PressStation({
   outlets,
   refused,
 }: {
-  runs: RunReport[];
+  runs: RunView[];
   pictures: Record<string, string[]>;
   outlets: OutletView[];
   refused: Refused[];
 }) {
   const [sending, setSending] = useState<string | null>(null);
-  const tell = (run: RunReport, what: string, body?: object, said?: string) =>
+  const tell = (run: RunView, what: string, body?: object, said?: string) =>
     void act(() => api('POST', `/runs/${run.id}/${what}`, body ?? {}).then(() => said));
-  const busy = (r: RunReport) => (r.counts.sending ?? 0) + (r.counts.drafting ?? 0) > 0;
-  const bad = (r: RunReport) => refused.filter((x) => x.runId === r.id);
+  const busy = (r: RunView) => (r.counts.sending ?? 0) + (r.counts.drafting ?? 0) > 0;
+  const bad = (r: RunView) => refused.filter((x) => x.runId === r.id);
   // a key acts on the newest run that it applies to
-  const first = (when: (r: RunReport) => boolean, says: (r: RunReport) => string, does: (r: RunReport) => void): Bound | null => {
+  const first = (when: (r: RunView) => boolean, says: (r: RunView) => string, does: (r: RunView) => void): Bound | null => {
     const run = runs.find(when);
     return run ? { says: says(run), does: () => does(run) } : null;
   };
-  const stop = (r: RunReport) => tell(r, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.');
-  const again = (r: RunReport) => tell(r, 'retry', { as: 'draft' }, `${count(bad(r).length, 'proof')} tried again.`);
+  const stop = (r: RunView) => tell(r, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.');
+  const again = (r: RunView) => tell(r, 'retry', { as: 'draft' }, `${count(bad(r).length, 'proof')} tried again.`);
   useCommands({
     'press.send': first(
       (r) => (r.counts.passed ?? 0) > 0 && r.state !== 'paused',

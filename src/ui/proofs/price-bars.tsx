@@ -1,19 +1,17 @@
-import type { PriceBreakdown } from '@/core/pricing/prices';
+import type { ProofView } from '@/api/views';
 import { amount } from '../parts/format';
 
-/** What goes and what stays of one price: paper-coloured bars, and a teal one for what the seller keeps. */
-export function PriceBars({ price: p, detail = false }: { price: PriceBreakdown; detail?: boolean }) {
-  const parts: [string, number][] = [
-    ['Blank and print', p.costMinor],
-    ['Postage', p.postageMinor],
-    ...((detail
-      ? [
-          ['Sale fee', p.fees.transactionMinor],
-          ['Payment fee', p.fees.paymentMinor],
-          ['Listing fee', p.fees.listingMinor],
-        ]
-      : [['Outlet fees', p.feesMinor]]) as [string, number][]),
-  ];
+type Price = NonNullable<ProofView['fields']['prices']>['value'][number];
+
+/** What goes and what stays of one price, line by line: paper-coloured bars, and a teal one for what the seller keeps. */
+export function PriceBars({ price: p, detail = false }: { price: Price; detail?: boolean }) {
+  const parts: [string, number][] = detail
+    ? p.lines.map((l) => [l.label, l.amountMinor])
+    : [
+        ['Blank and print', p.costMinor],
+        ['Postage', p.postageMinor],
+        ['Outlet fees', p.feesMinor],
+      ];
   const width = (minor: number) => `${Math.max(0, (minor / Math.max(1, p.priceMinor)) * 100)}%`;
   return (
     <div className="grid grid-cols-[auto_1fr_auto] items-center gap-x-2 gap-y-[3px] text-[12px]">

@@ -1,9 +1,9 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import type { BlankSpec } from '@/core/planning/docket';
+import type { BlankView } from '@/api/views';
 import type { SceneSheet } from '@/core/scene/scene';
-import type { DocketRow } from '@/services/stockroom/stockroom';
+import type { DocketView } from '@/api/shapes/stockroom';
 import type { OutletView } from '@/api/views';
 import { act, api, sentenceOf } from '../api';
 import { useCommands } from '../commands/commands';
@@ -21,8 +21,8 @@ export function Stockroom({
   scenes,
   said,
 }: {
-  dockets: DocketRow[];
-  blanks: BlankSpec[];
+  dockets: DocketView[];
+  blanks: BlankView[];
   outlets: OutletView[];
   scenes: SceneSheet[];
   said: string | null;

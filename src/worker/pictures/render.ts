@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { hexToRgb } from '../../core/colour/colour';
 import { compileArea, type PrintPoints, type ScenePixels, type SceneSheet } from '../../core/scene/scene';
 import { printOver, sampleLayer, type PrintLayer, type PrintTexture } from '../../core/scene/print';
@@ -11,6 +11,7 @@ import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { rasterNames } from '../../services/artwork/raster-names';
 import { sceneById, scenesFolder } from '../../services/stockroom/scenes';
 import { Budget } from './budget';
+import { drawCard } from './cards';
 import { readArtwork } from './read';
 
 /** JPEG settings of every mockup: fixed Huffman tables are half the encoder's time for 3.5% more bytes. */
@@ -101,47 +102,99 @@ export async function textureFor(artwork: Decoded, placed: Placed, mmPerPoint: n
   return { width, height, rgba: out, xMm: placed.xMm, yMm: placed.yMm, widthMm: placed.widthMm, heightMm: placed.heightMm };
 }
 
-/** Composes one mockup as RGB bytes. `layers` carries what was sampled for this artwork already. */
+/** An artwork that is printed on a scene: decoded when it is needed. */
+export interface Printed {
+  area: string;
+  placed: Placed;
+  /** Names the artwork among the layers that were sampled already. */
+  key: string;
+  artwork: Decoded;
+}
+
+/** Composes one mockup as RGB bytes. `layers` carries what was sampled for these artworks already. */
 export async function compose(
-  order: Pick<PictureOrder, 'scene' | 'area' | 'colour' | 'placed'>,
-  artwork: Decoded,
+  order: { scene: string; colour: string },
+  prints: readonly Printed[],
   layers: Map<string, PrintLayer>,
 ): Promise<{ rgb: Uint8Array; size: number }> {
   const s = await scene(order.scene);
-  const points = s.areas.get(order.area);
-  if (!points) throw new RangeError(`The scene ${order.scene} does not show the print area ${order.area}`);
-  const key = JSON.stringify([order.scene, order.area, order.placed]);
-  let layer = layers.get(key);
-  if (!layer) layers.set(key, (layer = sampleLayer(points, await textureFor(artwork, order.placed, points.mmPerPoint))));
-  return { rgb: printOver(s.sheet, s.pixels, layer, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
+  const sampled: PrintLayer[] = [];
+  for (const { area, placed, key, artwork } of prints) {
+    const points = s.areas.get(area);
+    if (!points) throw new RangeError(`The scene ${order.scene} does not show the print area ${area}`);
+    const name = JSON.stringify([order.scene, area, key, placed]);
+    let layer = layers.get(name);
+    if (!layer) layers.set(name, (layer = sampleLayer(points, await textureFor(artwork, placed, points.mmPerPoint))));
+    sampled.push(layer);
+  }
+  return { rgb: printOver(s.sheet, s.pixels, sampled, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
 }
 
-/** Renders the mockups that are not in the store yet, artwork by artwork. Returns the files that are there afterwards. */
+/** Side of pictures that are not composed, px. */
+const KEPT_SIDE = 2000;
+/** So many decoded artworks are held at a time: the one in hand, and one print that is always the same. */
+const DECODED = 2;
+
+type Source = Extract<PictureOrder, { kind: 'kept' }>;
+
+/** Decodes working copies, making one again that is gone; the least used goes first. */
+class Artworks {
+  private readonly held = new Map<string, Decoded>();
+  async of({ working, original }: Pick<Source, 'working' | 'original'>): Promise<Decoded> {
+    const found = this.held.get(working);
+    this.held.delete(working);
+    while (this.held.size >= DECODED) this.held.delete(this.held.keys().next().value!);
+    const artwork = found ?? (await this.read(working, original));
+    this.held.set(working, artwork);
+    return artwork;
+  }
+  private async read(working: string, { sha256, fileName }: Source['original']): Promise<Decoded> {
+    if (!(await has('derived', working))) await readArtwork(sha256, fileName, rasterNames(sha256));
+    return decode(pathOf('derived', working));
+  }
+}
+
+/** A picture as it is kept: whole, on white where it is see-through. */
+const keptPicture = (a: Decoded) =>
+  sharp(a.data, { raw: { width: a.width, height: a.height, channels: 4 } })
+    .flatten({ background: '#ffffff' })
+    .resize(KEPT_SIDE, KEPT_SIDE, { fit: 'contain', background: '#ffffff' });
+
+async function pictureOf(order: PictureOrder, artworks: Artworks, layers: Map<string, PrintLayer>): Promise<Sharp> {
+  if (order.kind === 'card') return sharp(drawCard(order.card));
+  if (order.kind === 'kept') return keptPicture(await artworks.of(order));
+  const prints: Printed[] = [];
+  for (const { area, placed, ...source } of order.prints)
+    prints.push({ area, placed, key: source.working, artwork: await artworks.of(source) });
+  const { rgb, size } = await compose(order, prints, layers);
+  return sharp(rgb, { raw: { width: size, height: size, channels: 3 } });
+}
+
+const leadOf = (o: PictureOrder): string => (o.kind === 'scene' ? o.prints[0]!.working : o.kind === 'kept' ? o.working : '');
+
+/** Makes the pictures that are not in the store yet, artwork by artwork. Returns the files that are there afterwards. */
 export async function renderPictures(orders: PictureOrder[]): Promise<string[]> {
   const there: string[] = [];
-  const missing = new Map<string, PictureOrder[]>();
-  for (const order of orders) {
+  const missing: PictureOrder[] = [];
+  for (const order of orders)
     if ((await has('derived', order.file)) && (await has('derived', order.small))) there.push(order.file);
-    else missing.set(order.working, [...(missing.get(order.working) ?? []), order]);
-  }
-  for (const [working, its] of missing) {
-    if (!(await has('derived', working))) {
-      const { sha256, fileName } = its[0]!.original;
-      await readArtwork(sha256, fileName, rasterNames(sha256));
-    }
-    const artwork = await decode(pathOf('derived', working));
-    const layers = new Map<string, PrintLayer>();
-    for (const order of its) {
-      const { rgb, size } = await compose(order, artwork, layers);
-      const picture = () => sharp(rgb, { raw: { width: size, height: size, channels: 3 } });
-      const [large, small] = await Promise.all([
-        picture().jpeg(MOCKUP_JPEG).toBuffer(),
-        picture().resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer(),
-      ]);
-      await keepDerived(order.file, large);
-      await keepDerived(order.small, small);
-      there.push(order.file);
-    }
+    else missing.push(order);
+  // pictures of one artwork together: each is decoded once
+  missing.sort((a, b) => (leadOf(a) < leadOf(b) ? -1 : leadOf(a) > leadOf(b) ? 1 : 0));
+  const artworks = new Artworks();
+  const layers = new Map<string, PrintLayer>();
+  let lead = '';
+  for (const order of missing) {
+    if (leadOf(order) !== lead) layers.clear();
+    lead = leadOf(order);
+    const picture = await pictureOf(order, artworks, layers);
+    const [large, small] = await Promise.all([
+      picture.clone().jpeg(MOCKUP_JPEG).toBuffer(),
+      picture.clone().resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer(),
+    ]);
+    await keepDerived(order.file, large);
+    await keepDerived(order.small, small);
+    there.push(order.file);
   }
   return there;
 }

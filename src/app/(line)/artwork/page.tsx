@@ -3,7 +3,7 @@ import { artworksOf, choices, findArtworks, listRefused, SEARCH_PARTS, type Sear
 import { drawers } from '@/services/artwork/drawers';
 import { listParcels } from '@/services/artwork/intake';
 import { artworkSettings, savedSearches } from '@/services/artwork/searches';
-import { blanks } from '@/services/stockroom/stockroom';
+import { blanks } from '@/services/stockroom/blanks';
 import { cardView } from '@/api/views';
 import { ArtworkStation } from '@/ui/artwork/station';
 
@@ -28,7 +28,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     listParcels(workspace),
     blanks(workspace),
   ]);
-  const cloths = new Map(goods.filter((b) => b.colours.length > 1).flatMap((b) => b.colours.map((c) => [c.name, c.hex])));
+  const cloths = new Map(goods.map((b) => b.document).filter((b) => b.colours.length > 1).flatMap((b) => b.colours.map((c) => [c.name, c.hex])));
   return (
     <ArtworkStation
       first={{

@@ -2,7 +2,7 @@ import { visitor } from '@/app/visitor';
 import { listRuns, runPictures } from '@/services/line/runs';
 import { listProofs } from '@/services/line/proofs';
 import { outlets } from '@/services/outlets/outlets';
-import { outletView } from '@/api/views';
+import { outletView, proofView, runView } from '@/api/views';
 import { PressStation } from '@/ui/press/station';
 
 export const metadata = { title: 'Press' };
@@ -20,10 +20,12 @@ export default async function Page() {
   );
   return (
     <PressStation
-      runs={runs}
+      runs={runs.map(runView)}
       pictures={Object.fromEntries(pictures)}
       outlets={houses.map(outletView)}
-      refused={refused.map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))}
+      refused={refused
+        .map(proofView(caller.workspace))
+        .map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))}
     />
   );
 }

@@ -1,8 +1,9 @@
 import { visitor } from '@/app/visitor';
 import { scenes } from '@/services/stockroom/scenes';
 import { outlets } from '@/services/outlets/outlets';
-import { blanks, dockets } from '@/services/stockroom/stockroom';
-import { outletView } from '@/api/views';
+import { blanks } from '@/services/stockroom/blanks';
+import { dockets } from '@/services/stockroom/dockets';
+import { blankView, outletView } from '@/api/views';
 import { Stockroom } from '@/ui/stockroom/stockroom';
 
 export const metadata = { title: 'Stockroom' };
@@ -23,5 +24,5 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         : connect
           ? `${connect} is connected.`
           : null;
-  return <Stockroom dockets={forms} blanks={goods} outlets={houses.map(outletView)} scenes={scenes()} said={said} />;
+  return <Stockroom dockets={forms} blanks={goods.map(blankView)} outlets={houses.map(outletView)} scenes={scenes()} said={said} />;
 }

@@ -1,82 +1,135 @@
 import { chooseColours, type ColourChoice } from '../../../core/planning/colours';
-import type { BlankSpec, DocketSpec } from '../../../core/planning/docket';
 import { chooseSizes } from '../../../core/planning/sizes';
-import type { FieldName } from '../../../core/rules/rules';
+import type { Chosen, GoodsLine } from '../../../core/docket/docket';
+import type { FieldName, Problem } from '../../../core/listing/problems';
+import type { OfferedColour } from '../../../core/listing/proof';
+import { termsOf, type BlankDocument, type Variant, type VariantTerms } from '../../../core/stock/blank';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 
-/** Says what is wrong with a proof: a code, the field it shows at, whether the proof stops for it, and a sentence. */
-export type Tell = (code: string, field: FieldName, stops: boolean, sentence: string) => void;
+/** Says what is wrong with a proof: a code, the field it shows at, whether the proof stops for it, and what the sentence needs. */
+export type Tell = (code: string, field: FieldName, stops: boolean, values?: Problem['values']) => void;
+
+/** One goods line of a proof, worked out for its artwork. */
+export interface LineOffer {
+  line: GoodsLine;
+  blank: BlankDocument;
+  sizes: string[];
+  colours: ColourChoice | null;
+  finishes: string[];
+  /** What can be ordered, with its terms. */
+  variants: (Variant & VariantTerms)[];
+}
+
+/** Works one goods line out. `alone`: it is the docket's only one, and sentences need not name it. */
+export function offerOf(
+  motif: ArtworkRow[],
+  blank: BlankDocument,
+  line: GoodsLine,
+  minPpi: number,
+  alone: boolean,
+  tell: Tell,
+): LineOffer {
+  const named = alone ? {} : { line: line.noun.one.toLowerCase() };
+  const say: Tell = (code, field, stops, values = {}) => tell(code, field, stops, { ...values, ...named });
+  const sizes = sizesOf(motif[0]!, blank, line, minPpi, say);
+  const colours = coloursOf(motif, blank, line, say);
+  const finishes = finishesOf(motif, blank, line, say);
+  const gone = { stock: new Set<string>(), discontinued: new Set<string>() };
+  const variants = (colours?.offered ?? []).flatMap((c) =>
+    sizes.flatMap((size) =>
+      finishes.flatMap((finish) => {
+        const variant = { colour: c.name, size, finish };
+        const terms = termsOf(blank, variant);
+        const word = [c.name, size, finish].filter(Boolean).join(' ');
+        if (terms?.stock === 'in stock') return [{ ...variant, ...terms }];
+        gone[terms?.stock === 'out of stock' ? 'stock' : 'discontinued'].add(word);
+        return [];
+      }),
+    ),
+  );
+  const none = !variants.length;
+  if (gone.stock.size) say('out-of-stock', 'goods', none, { house: blank.house, names: [...gone.stock] });
+  if (gone.discontinued.size)
+    say('discontinued', 'goods', none, { what: 'colours', house: blank.house, blank: blank.name, names: [...gone.discontinued] });
+  return { line, blank, sizes, colours, finishes, variants };
+}
 
 /** The sizes that can be offered; says which cannot, and why. */
-export function sizesOf(artwork: ArtworkRow, blank: BlankSpec, spec: DocketSpec, tell: Tell): string[] {
+function sizesOf(artwork: ArtworkRow, blank: BlankDocument, line: GoodsLine, minPpi: number, tell: Tell): string[] {
   const size = { widthPx: artwork.widthPx!, heightPx: artwork.heightPx!, trim: artwork.measured!.trim };
-  const { offered, coarse, dropped } = chooseSizes(size, blank, spec);
+  const areas = line.placements.map((p) => p.area);
+  const missing = areas.find((name) => !blank.areas.some((a) => a.name === name));
+  if (missing) {
+    tell('discontinued', 'goods', true, { what: 'area', blank: blank.name, area: missing });
+    return [];
+  }
+  const { offered, coarse, dropped } = chooseSizes(size, blank, line, minPpi);
   if (dropped.length)
-    tell(
-      'discontinued',
-      'goods',
-      !offered.length && !coarse.length,
-      `${blank.printHouse} no longer offers ${dropped.join(', ')} of ${blank.name}; left out.`,
-    );
+    tell('discontinued', 'goods', !offered.length && !coarse.length, {
+      what: 'sizes',
+      house: blank.house,
+      blank: blank.name,
+      names: dropped,
+    });
   const best = coarse.reduce<(typeof coarse)[number] | null>((a, b) => (a && a.ppi >= b.ppi ? a : b), null);
   if (best && !offered.length)
-    tell(
-      'too-coarse',
-      'artwork',
-      true,
-      `At ${Math.round(best.widthMm)} mm wide this prints at ${Math.round(best.ppi)} px/in; the docket asks for ${spec.accepts.minPpi}. Bring in a larger file, or print it smaller.`,
-    );
+    tell('too-coarse', 'artwork', true, { widthMm: Math.round(best.widthMm), ppi: Math.round(best.ppi), wanted: minPpi });
   else if (best)
-    tell(
-      'sizes-left-out',
-      'goods',
-      false,
-      `Left out, would print too coarsely: ${coarse.map((c) => `${c.name} (${Math.floor(c.ppi)} px/in)`).join(', ')}. The docket asks for ${spec.accepts.minPpi}.`,
-    );
+    tell('sizes-left-out', 'goods', false, { sizes: coarse.map((c) => [c.name, Math.floor(c.ppi)]), wanted: minPpi });
   return offered;
 }
 
+const named = (chosen: Chosen, all: { name: string }[]): string[] => (Array.isArray(chosen) ? chosen : all.map((c) => c.name));
+const most = (chosen: Chosen): number => (Array.isArray(chosen) ? Infinity : chosen.best);
+const inksOf = (motif: ArtworkRow[]) => motif.map((a) => a.measured!.inks);
+
 /** The colours that can be offered, and which twin goes on each; null when the blank has none of the docket's any more. */
-export function coloursOf(motif: ArtworkRow[], blank: BlankSpec, spec: DocketSpec, tell: Tell): ColourChoice | null {
-  const dyes = spec.colours.flatMap((name) => blank.colours.find((c) => c.name === name) ?? []);
-  const gone = spec.colours.filter((name) => !dyes.some((d) => d.name === name));
+function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, tell: Tell): ColourChoice | null {
+  const wanted = named(line.colours, blank.colours);
+  const dyes = wanted.flatMap((name) => blank.colours.find((c) => c.name === name) ?? []);
+  const gone = wanted.filter((name) => !dyes.some((d) => d.name === name));
   if (gone.length)
-    tell(
-      'discontinued',
-      'goods',
-      !dyes.length,
-      `${blank.printHouse} no longer offers ${blank.name} in ${gone.join(', ')}; left out.`,
-    );
+    tell('discontinued', 'goods', !dyes.length, { what: 'colours', house: blank.house, blank: blank.name, names: gone });
   const [first] = dyes;
   if (!first) return null;
   if (blank.colours.length === 1)
     return {
-      offered: dyes.map((d) => ({ ...d, legibility: 1, print: 0 })),
+      offered: dyes.map(({ name, hex }) => ({ name, hex, legibility: 1, print: 0 })),
       leftOut: [],
       featured: first.name,
       unreadable: false,
     };
-  const choice = chooseColours(
-    motif.map((a) => a.measured!.inks),
-    dyes,
-  );
-  if (choice.unreadable)
-    tell(
-      'unreadable',
-      'artwork',
-      true,
-      `The artwork cannot be read well on any of this docket’s ${dyes.length} colours; ${choice.featured} is the best of them.`,
-    );
+  const choice = chooseColours(inksOf(motif), dyes, most(line.colours));
+  if (choice.unreadable) tell('unreadable', 'artwork', true, { count: dyes.length, best: choice.featured });
   else if (choice.leftOut.length)
-    tell(
-      'colours-left-out',
-      'artwork',
-      false,
-      `Left out, hard to read: ${choice.leftOut.map((c) => `${c.name} (${Math.round(c.legibility * 100)}%)`).join(', ')}.`,
-    );
+    tell('colours-left-out', 'artwork', false, { colours: choice.leftOut.map((c) => [c.name, c.legibility]) });
   const used = [...new Set(choice.offered.map((c) => c.print))].sort((a, b) => a - b);
   const on = (i: number) => choice.offered.filter((c) => c.print === i).map((c) => c.name);
-  if (used.some((i) => i > 0))
-    tell('twins', 'artwork', false, `${used.map((i) => `“${motif[i]!.name}” on ${on(i).join(', ')}`).join('; ')}.`);
+  if (used.some((i) => i > 0)) tell('twins', 'artwork', false, { prints: used.map((i) => [motif[i]!.name, on(i)]) });
   return choice;
 }
+
+/** The finishes that are offered, by name or by how well the artwork reads beside each; one without a name for a blank that has none. */
+function finishesOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, tell: Tell): string[] {
+  if (!blank.finishes) return [''];
+  const { choices } = blank.finishes;
+  const wanted = named(line.finishes ?? choices.map((c) => c.name), choices);
+  const there = wanted.flatMap((name) => choices.find((c) => c.name === name) ?? []);
+  const gone = wanted.filter((name) => !there.some((f) => f.name === name));
+  if (gone.length)
+    tell('discontinued', 'goods', !there.length, { what: 'finishes', house: blank.house, blank: blank.name, names: gone });
+  const count = most(line.finishes ?? []);
+  if (count >= there.length) return there.map((f) => f.name);
+  const dyed = there.flatMap((f) => (f.hex ? [{ name: f.name, hex: f.hex }] : []));
+  const best = dyed.length ? chooseColours(inksOf(motif), dyed).offered.map((f) => f.name) : [];
+  const order = [...there].sort((a, b) => Number(best.includes(b.name)) - Number(best.includes(a.name))).slice(0, count);
+  return there.filter((f) => order.includes(f)).map((f) => f.name);
+}
+
+/** The colours of all lines, each once a line. */
+export const offeredColours = (offers: readonly LineOffer[]): OfferedColour[] =>
+  offers.flatMap((o) =>
+    (o.colours?.offered ?? [])
+      .filter((c) => o.variants.some((v) => v.colour === c.name) || !o.sizes.length)
+      .map((c) => ({ ...c, line: o.line.key })),
+  );

@@ -1,66 +1,87 @@
-import type { BlankSpec, DocketSpec } from '../../../core/planning/docket';
-import type { OutletRules } from '../../../core/rules/rules';
+import { effective, type DocketDocument } from '../../../core/docket/docket';
+import { sentenceOf } from '../../../core/listing/problems';
+import { emptyFields, pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
+import type { PricePlan } from '../../../core/pricing/plan';
+import type { RulesDocument } from '../../../core/outlet/rules';
+import type { BlankDocument } from '../../../core/stock/blank';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
-import type { ProofFields, ProofRow } from '../../../data/line/runs';
-import type { OutletRow } from '../../../data/outlets/outlets';
-import { recheck } from './outlet-rules';
-import { prepare } from './prepare';
+import type { ProofRow } from '../../../data/line/proofs';
+import type { Making } from './making';
+import type { PictureOrder } from './pictures';
+import { prepare, type Prepared } from './prepare';
+import { breakdownOf } from './prices';
+import { recheck } from './problems';
 import { payloadOf } from '../payload';
 
-const blank: BlankSpec = {
+const blank: BlankDocument = {
   id: 'tee',
   name: 'Soft tee',
   kind: 'shirt',
-  printHouse: 'Brightsea Works',
+  source: 'print house',
+  house: 'Brightsea Works',
   currency: 'USD',
   colours: [
     { name: 'Chalk', hex: '#f7f5f0' },
     { name: 'Harbour', hex: '#24405e' },
     { name: 'Ink', hex: '#17171a' },
   ],
-  sizes: [
-    { name: 'M', costMinor: 940 },
-    { name: '2XL', costMinor: 1140 },
-  ],
-  postageMinor: 479,
+  sizes: [{ name: 'M' }, { name: '2XL' }],
+  variants: [{ costMinor: 940 }, { sizes: ['2XL'], costMinor: 1140 }],
+  areas: [{ name: 'front', side: 'front', widthMm: 381, heightMm: 457.2, ppi: 300 }],
+  postage: [{ region: 'home', firstMinor: 479, furtherMinor: 200 }],
   productionDays: 3,
-  areas: [{ name: 'front', widthMm: 381, heightMm: 457.2, resolutionPpi: 300 }],
-  text: 'Soft cotton.',
   care: 'Wash at 30 °C.',
-};
-const spec: DocketSpec = {
-  noun: 'Shirt',
-  colours: ['Chalk', 'Harbour', 'Ink'],
-  sizes: ['M', '2XL'],
-  area: 'front',
-  placement: { mode: 'fit', scale: 0.7, topMm: 30 },
-  shots: [
-    { scene: 'shirt-flat', colour: 'featured' },
-    { scene: 'shirt-close', colour: 1 },
+  sentences: [
+    { text: 'Soft cotton.', for: 'buyers' },
+    { text: 'No minimum order.', for: 'sellers' },
   ],
-  wording: {
-    title: '{{ artwork.name }} {{ product.noun }}',
-    description: '{{ product.text }} In {{ product.colours }}.',
-    tags: ['{{ artwork.subject }} gift'],
-  },
-  pricePlan: { name: 'p', aim: { kind: 'margin', share: 350_000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
-  accepts: { ground: 'see-through', minPpi: 150 },
-  outlets: ['fair'],
 };
+const PLAN = '11111111-1111-4111-8111-111111111111';
+const document: DocketDocument = {
+  lines: [
+    {
+      key: 'goods',
+      blank: 'tee',
+      noun: { one: 'Shirt', many: 'Shirts' },
+      colours: ['Chalk', 'Harbour', 'Ink'],
+      sizes: ['M', '2XL'],
+      placements: [{ area: 'front', mode: 'fit', scale: 0.7, topMm: 30 }],
+    },
+  ],
+  shots: [
+    { kind: 'scene', scene: 'shirt-flat', colour: 'featured' },
+    { kind: 'scene', scene: 'shirt-close', colour: 1 },
+  ],
+  words: {
+    title: { en: '{{ artwork.name }} {{ product.noun }}' },
+    description: { en: '{{ product.text }} In {{ product.colours }}.' },
+  },
+  tags: { en: ['{{ artwork.subject }} gift'] },
+  pricePlan: PLAN,
+  accepts: { ground: 'see-through', minPpi: 150 },
+  outlets: [{ outlet: 'fair' }],
+};
+const line = document.lines[0]!;
+const plan: PricePlan = { aim: { kind: 'margin', share: 350_000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 };
+const text = (limit: number) => ({ label: 'Words', limit, counted: 'utf-16 units', required: true, format: 'plain' }) as const;
 // The limits and fees of one well-known kind of outlet: common practice, no single source. No stand-in has this set.
-const rules: OutletRules = {
-  version: '1',
-  currency: 'USD',
-  title: { maxLength: 140 },
-  description: { maxLength: 1000, format: 'text' },
-  tags: { max: 13, minLength: 3, maxLength: 20 },
+const rules: RulesDocument = {
+  edition: '1',
+  languages: ['en'],
+  currencies: ['USD'],
+  texts: { title: text(140), description: text(1000) },
+  tags: { max: 13, minLength: 3, maxLength: 20, counted: 'utf-16 units' },
   pictures: { max: 20, minSidePx: 1000, maxBytes: 1e7 },
   variants: { max: 400, axes: 2 },
-  fees: { transactionShare: 65_000, paymentShare: 30_000, paymentFixedMinor: 25, listingMinor: 20 },
+  pricing: 'price',
+  fees: [
+    { label: 'Sale', kind: 'sale', base: 'charged', share: 65_000, fixedMinor: 0 },
+    { label: 'Card', kind: 'payment', base: 'charged', share: 30_000, fixedMinor: 25 },
+    { label: 'Place', kind: 'listing', base: 'none', share: 0, fixedMinor: 20 },
+  ],
+  states: [],
   listingSchema: { type: 'object', properties: { title: { maxLength: 140 }, pictures: { minItems: 1 } } },
 };
-const outlet = { id: 'fair', name: 'The fair', rules } as OutletRow;
-const docket = { id: 'd', name: 'Shirts', blankId: 'tee', spec };
 const cream = {
   clearShare: 0.6,
   trim: { x: 0, y: 0, width: 1, height: 1 },
@@ -78,134 +99,185 @@ const artwork = {
   measured: cream,
 } as unknown as ArtworkRow;
 
-const codes = (made: ReturnType<typeof prepare>) => made.problems.filter((p) => p.stops).map((p) => p.code);
+const outlet = {
+  id: 'fair',
+  name: 'The fair',
+  rules,
+  rulesVersion: 1,
+  settingsOffer: null,
+  settings: {},
+} as unknown as Making['outlet'];
+
+interface Change {
+  artwork?: ArtworkRow;
+  twins?: ArtworkRow[];
+  document?: Partial<DocketDocument>;
+  blanks?: BlankDocument[];
+  rules?: Partial<RulesDocument>;
+  fields?: ProofFields;
+  variants?: ProofVariant[];
+  others?: ArtworkRow[];
+}
+/** Everything that a proof is made from, with what a test wants otherwise. */
+function making(change: Change = {}): Making {
+  const whole = { ...document, ...change.document };
+  return {
+    proofId: '0f0f0f0f-0000-4000-8000-000000000000',
+    artwork: change.artwork ?? artwork,
+    twins: change.twins ?? [],
+    docket: { id: 'd', name: 'Shirts', document: whole, revision: 1, updatedAt: '' },
+    order: effective(whole, 'fair'),
+    plan: { id: PLAN, name: 'steady', revision: 1, document: plan },
+    blanks: new Map(
+      (change.blanks ?? [blank]).map((d) => [d.id, { id: d.id, version: 1, document: d, fetchedAt: '', goneAt: null }]),
+    ),
+    others: new Map((change.others ?? []).map((a) => [a.id, a])),
+    outlet: { ...outlet, rules: { ...rules, ...change.rules } },
+    kept: { fields: change.fields ?? emptyFields(), variants: change.variants ?? [] },
+  };
+}
+const made = (change: Change = {}): Prepared => prepare(making(change));
+const codes = (p: Prepared) => p.problems.filter((q) => q.stops).map((q) => q.code);
+const said = (p: Prepared, code: string) => sentenceOf(p.problems.find((q) => q.code === code)!);
+const title = (p: Prepared) => textIn(p.fields, 'title', 'en');
+const byHand = (name: string, value: string): ProofFields => ({
+  words: { [name]: { en: { value, from: 'hand', made: null } } },
+  tags: {},
+});
+const scenes = (p: Prepared) => p.pictures.flatMap((s) => (s.kind === 'scene' ? [s] : []));
 
 test('a light design becomes pictures on dark cloth, words, tags and prices', () => {
-  const made = prepare(artwork, docket, blank, outlet, {});
-  expect(codes(made)).toEqual([]);
-  expect(made.fields.title).toEqual({ value: 'Keep a light on Shirt', from: 'pattern' });
-  expect(made.fields.description.value).toBe('Soft cotton. In Harbour, Ink.');
-  expect(made.fields.tags.value).toEqual(['coastal', 'lighthouse gift']);
-  expect(made.pictures.map((p) => [p.scene, p.colourName])).toEqual([
+  const it = made();
+  expect(codes(it)).toEqual([]);
+  expect(it.fields.words.title!.en).toEqual({ value: 'Keep a light on Shirt', from: 'pattern', made: 'Keep a light on Shirt' });
+  expect(textIn(it.fields, 'description', 'en')).toBe('Soft cotton. In Harbour, Ink.');
+  expect(tagsIn(it.fields, 'en')).toEqual(['coastal', 'lighthouse gift']);
+  expect(scenes(it).map((p) => [p.scene, p.colourName])).toEqual([
     ['shirt-flat', 'Harbour'],
     ['shirt-close', 'Ink'],
   ]);
-  for (const p of made.fields.prices.value) expect([p.priceMinor % 100, p.marginShare >= 350_000]).toEqual([99, true]);
+  expect(it.variants.map((v) => [v.colour, v.size])).toEqual([['Harbour', 'M'], ['Harbour', '2XL'], ['Ink', 'M'], ['Ink', '2XL']]); // prettier-ignore
+  for (const v of it.variants)
+    expect([v.priceMinor! % 100, breakdownOf(v, rules.fees)!.marginShare >= 350_000]).toEqual([99, true]);
 });
 
 test('a picture’s name depends on everything that goes into it, and on nothing else', () => {
-  const name = (a: ArtworkRow, d = docket) => prepare(a, d, blank, outlet, {}).pictures[0]!.file;
-  expect(name({ ...artwork, name: 'Another name' })).toBe(name(artwork));
-  expect(name({ ...artwork, sha256: 'e'.repeat(64) })).not.toBe(name(artwork));
-  expect(name(artwork, { ...docket, spec: { ...spec, placement: { ...spec.placement, topMm: 31 } } })).not.toBe(name(artwork));
+  const name = (change: Change = {}) => (made(change).pictures[0] as PictureOrder).file;
+  expect(name({ artwork: { ...artwork, name: 'Another name' } })).toBe(name());
+  expect(name({ artwork: { ...artwork, sha256: 'e'.repeat(64) } })).not.toBe(name());
+  const lower = { ...line, placements: [{ ...line.placements[0]!, topMm: 31 }] };
+  expect(name({ document: { lines: [lower] } })).not.toBe(name());
 });
 
+const grey = {
+  ...cream,
+  inks: [
+    { rgb: [150, 150, 150], hex: '', share: 0.5 },
+    { rgb: [247, 245, 240], hex: '#f7f5f0', share: 0.17 },
+    { rgb: [36, 64, 94], hex: '#24405e', share: 0.17 },
+    { rgb: [23, 23, 26], hex: '#17171a', share: 0.17 },
+  ],
+};
 test.each([
   ['too-coarse', { ...artwork, widthPx: 600, heightPx: 720 }],
   ['wording-missing', { ...artwork, subject: '' }],
-  [
-    'unreadable',
-    {
-      ...artwork,
-      measured: {
-        ...cream,
-        inks: [
-          { rgb: [150, 150, 150], hex: '', share: 0.5 },
-          ...['#f7f5f0', '#24405e', '#17171a'].map((hex, i) => ({
-            rgb: [
-              [247, 245, 240],
-              [36, 64, 94],
-              [23, 23, 26],
-            ][i],
-            hex,
-            share: 0.17,
-          })),
-        ],
-      },
-    },
-  ],
-])('%s holds the proof', (code, changed) =>
-  expect(codes(prepare(changed as unknown as ArtworkRow, docket, blank, outlet, {}))).toContain(code),
-);
+  ['unreadable', { ...artwork, measured: grey }],
+])('%s holds the proof', (code, changed) => expect(codes(made({ artwork: changed as unknown as ArtworkRow }))).toContain(code));
 
-test('what a hand wrote is kept, and is still held against the rules', () => {
-  const made = prepare(artwork, docket, blank, outlet, { title: { value: 'T'.repeat(141), from: 'hand' } });
-  expect(made.fields.title.from).toBe('hand');
-  expect(codes(made)).toEqual(['title-too-long']);
+test('what a hand wrote is kept, with what the pattern would make beside it, and is still held against the rules', () => {
+  const it = made({ fields: byHand('title', 'T'.repeat(141)) });
+  expect(it.fields.words.title!.en).toEqual({ value: 'T'.repeat(141), from: 'hand', made: 'Keep a light on Shirt' });
+  expect(codes(it)).toEqual(['title-too-long']);
 });
 
-const proof = (fields: ProofFields) =>
+const proof = (it: Prepared) =>
   ({
     id: '0f0f0f0f-0000-4000-8000-000000000000',
     artwork: 'Keep a light on',
     outlet: 'The fair',
-    fields,
-    colours: [{ name: 'Harbour' }, { name: 'Ink' }],
-    pictures: [{ file: 'x.jpg', colour: 'Harbour' }],
+    currency: it.currency,
+    fields: it.fields,
+    colours: it.colours,
+    variants: it.variants,
+    pictures: [{ kind: 'scene', scene: 'shirt-flat', file: 'x.jpg', small: 'x.webp', colour: 'Harbour' }],
     problems: [],
   }) as unknown as ProofRow;
+const payload = (it: Prepared, lines = document.lines) =>
+  payloadOf(proof(it), { lines, blank, outlet, brand: 'Saltmarsh Lane', motif: 'Keep a light on' });
 
 test('the payload has a variant per colour and size, and the proof’s key; twins are told by their motif’s name', () => {
-  const { fields } = prepare(artwork, docket, blank, outlet, {});
-  const payload = payloadOf(proof(fields), docket, rules, 'Saltmarsh Lane', 'Keep a light on');
-  expect(payload.variants).toHaveLength(4);
-  expect(payload.ref).toBe('up-0f0f0f0f-0000-4000-8000-000000000000');
-  expect(new Set(payload.variants.map((v) => v.sku)).size).toBe(4);
-  expect(payload.pictures).toEqual([{ file: 'x.jpg', alt: 'Keep a light on, shirt in Harbour' }]);
-  expect([payload.brand, payload.kind]).toEqual(['Saltmarsh Lane', 'Shirt']);
+  const sent = payload(made());
+  expect([sent.options, sent.variants.length]).toEqual([['Colour', 'Size'], 4]);
+  expect(sent.ref).toBe('up-0f0f0f0f-0000-4000-8000-000000000000');
+  expect(new Set(sent.variants.map((v) => v.sku)).size).toBe(4);
+  expect(sent.pictures).toEqual([{ file: 'x.jpg', alt: 'Keep a light on, shirt in Harbour' }]);
+  expect([sent.brand, sent.kind]).toEqual(['Saltmarsh Lane', 'Shirt']);
 });
 
 describe('what the outlet’s schema refuses is a problem while drafting, with a mend', () => {
-  const strict = (schema: object) =>
-    ({ ...outlet, rules: { ...rules, listingSchema: { type: 'object', properties: schema } } }) as OutletRow;
+  const strict = (schema: object): Change => ({ rules: { listingSchema: { type: 'object', properties: schema } } });
   test('a heart of angle bracket and three, where the outlet takes no brackets', () => {
     const shop = strict({ description: { type: 'string', pattern: '^[^<>]*$' } });
-    const made = prepare(artwork, docket, blank, shop, { description: { value: 'We <3 the sea, > all', from: 'hand' } });
-    const problem = made.problems.find((p) => p.stops)!;
+    const it = made({ ...shop, fields: byHand('description', 'We <3 the sea, > all') });
+    const problem = it.problems.find((p) => p.stops)!;
     expect(problem).toMatchObject({ code: 'not-taken', field: 'description', mend: { value: 'We ♥ the sea, › all' } });
-    const mended = prepare(artwork, docket, blank, shop, { description: { value: problem.mend!.value as string, from: 'hand' } });
-    expect(codes(mended)).toEqual([]);
+    expect(codes(made({ ...shop, fields: byHand('description', problem.mend!.value as string) }))).toEqual([]);
   });
-  test('too many kinds', () => {
-    const made = prepare(artwork, docket, blank, strict({ variants: { type: 'array', maxItems: 3 } }), {});
-    expect(made.problems.find((p) => p.stops)!.sentence).toBe(
+  test('too many kinds', () =>
+    expect(said(made(strict({ variants: { type: 'array', maxItems: 3 } })), 'not-taken')).toBe(
       '4 kinds, colours by sizes, are too many: The fair takes 3. Offer fewer colours or sizes.',
-    );
-  });
-  test('a field that breaks a rule of ours as well is told once, with our mend', () => {
-    const shop = strict({ title: { type: 'string', maxLength: 140 } });
-    expect(codes(prepare(artwork, docket, blank, shop, { title: { value: 'T'.repeat(141), from: 'hand' } }))).toEqual([
-      'title-too-long',
-    ]);
-  });
+    ));
+  test('a field that breaks a rule of ours as well is told once, with our mend', () =>
+    expect(
+      codes(made({ ...strict({ title: { type: 'string', maxLength: 140 } }), fields: byHand('title', 'T'.repeat(141)) })),
+    ).toEqual(['title-too-long']));
 });
 
 describe('a docket whose blank has changed', () => {
-  const without = (change: Partial<BlankSpec>) => prepare(artwork, docket, { ...blank, ...change }, outlet, {});
-  const said = (made: ReturnType<typeof prepare>) => made.problems.find((p) => p.code === 'discontinued')!;
+  const without = (change: Partial<BlankDocument>) => made({ blanks: [{ ...blank, ...change }] });
+  const stops = (p: Prepared) => p.problems.find((q) => q.code === 'discontinued')!.stops;
   test('a colour that is gone is left out and said', () => {
-    const made = without({ colours: blank.colours.filter((c) => c.name !== 'Harbour') });
-    expect(said(made)).toMatchObject({
-      stops: false,
-      sentence: 'Brightsea Works no longer offers Soft tee in Harbour; left out.',
-    });
-    expect([made.colours.map((c) => c.name), codes(made)]).toEqual([['Ink'], []]);
+    const it = without({ colours: blank.colours.filter((c) => c.name !== 'Harbour') });
+    expect([stops(it), said(it, 'discontinued')]).toEqual([
+      false,
+      'Brightsea Works no longer offers Soft tee in Harbour; left out.',
+    ]);
+    expect([it.colours.map((c) => c.name), codes(it)]).toEqual([['Ink'], []]);
   });
   test('none of the colours is left: held, with one sentence', () => {
-    const made = without({ colours: [{ name: 'New', hex: '#112233' }, { name: 'Newer', hex: '#332211' }] }); // prettier-ignore
-    expect(codes(made)).toEqual(['discontinued']);
+    const it = without({ colours: [{ name: 'New', hex: '#112233' }, { name: 'Newer', hex: '#332211' }] }); // prettier-ignore
+    expect(codes(it)).toEqual(['discontinued']);
   });
   test('a size that is gone is left out of prices and words', () => {
-    const made = without({ sizes: blank.sizes.filter((s) => s.name === 'M') });
-    expect([made.fields.prices.value.map((p) => p.size), codes(made)]).toEqual([['M'], []]);
-    expect(said(made).sentence).toBe('Brightsea Works no longer offers 2XL of Soft tee; left out.');
+    const it = without({ sizes: [{ name: 'M' }] });
+    expect([pricedOnce(it.variants).map((v) => v.size), codes(it)]).toEqual([['M'], []]);
+    expect(said(it, 'discontinued')).toBe('Brightsea Works no longer offers 2XL of Soft tee; left out.');
   });
-  test('no size is left: held, with one sentence', () => expect(codes(without({ sizes: [] }))).toEqual(['discontinued']));
+  test('one colour in one size is discontinued: just that is left out, and said', () => {
+    const it = without({
+      variants: [...blank.variants, { colours: ['Ink'], sizes: ['2XL'], costMinor: 1, stock: 'discontinued' }],
+    });
+    expect(it.variants.map((v) => `${v.colour} ${v.size}`)).toEqual(['Harbour M', 'Harbour 2XL', 'Ink M']);
+    expect(said(it, 'discontinued')).toBe('Brightsea Works no longer offers Soft tee in Ink 2XL; left out.');
+  });
+  test('what is out of stock is left out, and comes back with its SKU', () => {
+    const first = made();
+    const out = [...blank.variants, { colours: ['Ink'], sizes: ['M'], costMinor: 1, stock: 'out of stock' as const }];
+    const without1 = made({ blanks: [{ ...blank, variants: out }], variants: first.variants });
+    expect(said(without1, 'out-of-stock')).toBe('Out of stock at Brightsea Works, left out: Ink M.');
+    const kept = (p: Prepared) => new Map(p.variants.map((v) => [`${v.colour} ${v.size}`, v.sku]));
+    for (const [word, sku] of kept(without1)) expect(sku).toBe(kept(first).get(word));
+  });
+  test('no size is left: held, with one sentence', () =>
+    expect(codes(without({ sizes: [{ name: 'XS' }] }))).toEqual(['discontinued']));
   test('the print area is gone: held, with one sentence about it', () => {
-    const made = without({ areas: [] });
-    expect(made.problems.filter((p) => p.stops && p.sentence.includes('print area'))).toHaveLength(1);
-    expect(made.pictures).toEqual([]);
+    const it = without({ areas: [{ ...blank.areas[0]!, name: 'other' }] });
+    expect(it.problems.filter((p) => p.stops).map(sentenceOf)).toEqual([
+      'Soft tee has no print area front any more. Choose another in the docket.',
+    ]);
+    expect(it.pictures).toEqual([]);
   });
+  test('the blank itself is gone: held', () => expect(codes(made({ blanks: [] }))).toEqual(['discontinued']));
   test('it counts in another currency than the outlet: held until there is a rate', () =>
     expect(codes(without({ currency: 'GBP' }))).toEqual(['currency-differs']));
 });
@@ -213,24 +285,167 @@ describe('a docket whose blank has changed', () => {
 test('linked twins: the title has the motif’s name, not that of one twin', () => {
   const lead = { ...artwork, name: 'Keep a light on, navy ink' };
   const twin = { ...artwork, id: 'b', name: 'Keep a light on', sha256: 'e'.repeat(64) };
-  expect(prepare(lead, docket, blank, outlet, {}, [twin]).fields.title.value).toBe('Keep a light on Shirt');
+  expect(title(made({ artwork: lead, twins: [twin] }))).toBe('Keep a light on Shirt');
 });
 
-test('a price by hand stays; a size that came back gets the plan’s', () => {
-  const hand = prepare(artwork, { ...docket, spec: { ...spec, sizes: ['M'] } }, blank, outlet, {}).fields.prices.value;
-  const made = prepare(artwork, docket, blank, outlet, { prices: { value: [{ ...hand[0]!, priceMinor: 4444 }], from: 'hand' } });
-  expect(made.fields.prices.value.map((p) => [p.size, p.priceMinor === 4444])).toEqual([['M', true], ['2XL', false]]); // prettier-ignore
-  expect(made.fields.prices.from).toBe('hand');
+test('a price by hand stays, on every colour; a size that came back gets the plan’s', () => {
+  const hand = made({ document: { lines: [{ ...line, sizes: ['M'] }] } }).variants.map((v) => ({ ...v, priceMinor: 4444, from: 'hand' as const })); // prettier-ignore
+  const it = made({ variants: hand });
+  expect(it.variants.map((v) => [v.size, v.priceMinor === 4444, v.from])).toEqual([
+    ['M', true, 'hand'],
+    ['2XL', false, 'plan'],
+    ['M', true, 'hand'],
+    ['2XL', false, 'plan'],
+  ]);
+  expect(it.variants[0]!.madeMinor).toBe(made().variants[0]!.priceMinor);
 });
 
 test('problems of the artwork stay after a change of words; those of the words go', () => {
-  const { fields } = prepare(artwork, docket, blank, outlet, {});
   const before = {
-    ...proof(fields),
+    ...proof(made()),
     problems: [
-      { code: 'too-coarse', field: 'artwork', sentence: '', stops: true },
-      { code: 'title-missing', field: 'title', sentence: '', stops: true },
+      { code: 'too-coarse', field: 'artwork', values: {}, stops: true },
+      { code: 'title-missing', field: 'title', values: {}, stops: true },
     ],
   } as ProofRow;
-  expect(recheck(before, fields, rules).map((p) => p.code)).toEqual(['too-coarse']);
+  expect(recheck(before, rules, document.lines).map((p) => p.code)).toEqual(['too-coarse']);
+});
+
+describe('several goods lines', () => {
+  const youth: BlankDocument = {
+    ...blank,
+    id: 'youth',
+    name: 'Youth tee',
+    sizes: [{ name: 'S' }],
+    variants: [{ costMinor: 700 }],
+    areas: [{ ...blank.areas[0]!, widthMm: 300, heightMm: 360 }],
+  };
+  const lines = [
+    line,
+    { ...line, key: 'youth', blank: 'youth', noun: { one: 'Youth shirt', many: 'Youth shirts' }, sizes: ['S'] },
+  ];
+  const both = () => made({ document: { lines }, blanks: [blank, youth] });
+  test('every line has its own variants and costs', () => {
+    const it = both();
+    expect(codes(it)).toEqual([]);
+    expect(it.variants.filter((v) => v.line === 'youth').map((v) => [v.colour, v.size, v.costMinor])).toEqual([
+      ['Harbour', 'S', 700],
+      ['Ink', 'S', 700],
+    ]);
+    expect(it.goods.map((g) => g.blank)).toEqual(['tee', 'youth']);
+  });
+  test('an outlet with two axes gets the line within the size; one with three an axis of its own', () => {
+    const it = both();
+    expect(payload(it, lines).options).toEqual(['Colour', 'Size']);
+    expect(payload(it, lines).variants.map((v) => v.values[1])).toContain('Youth shirt, S');
+    const wide = payloadOf(proof(it), {
+      lines,
+      blank,
+      outlet: { ...outlet, rules: { ...rules, variants: { max: 400, axes: 3 } } },
+      brand: 'B',
+      motif: 'M',
+    });
+    expect(wide.options).toEqual(['Kind', 'Colour', 'Size']);
+  });
+  test('a line that fails is named, and the other is offered all the same', () => {
+    const it = made({ document: { lines }, blanks: [blank, { ...youth, sizes: [{ name: 'L' }], variants: [{ costMinor: 1 }] }] });
+    expect(said(it, 'discontinued')).toBe('Brightsea Works no longer offers S of Youth tee; left out.');
+    expect(it.variants.every((v) => v.line === 'goods')).toBe(true);
+  });
+});
+
+describe('several print areas', () => {
+  const hem = { ...blank.areas[0]!, name: 'hem', widthMm: 70, heightMm: 35 };
+  const mark = {
+    ...artwork,
+    id: '33333333-3333-4333-8333-333333333333',
+    name: 'Our mark',
+    sha256: 'd'.repeat(64),
+    state: 'ready',
+  } as ArtworkRow;
+  const placements = [
+    line.placements[0]!,
+    { area: 'hem', mode: 'fit' as const, scale: 1, topMm: 0, print: { artwork: mark.id } },
+  ];
+  const wide = (others: ArtworkRow[], areas = [...blank.areas, hem]) =>
+    made({ document: { lines: [{ ...line, placements }] }, blanks: [{ ...blank, areas }], others });
+  test('a scene that shows both prints both: the motif, and the mark that is always the same', () => {
+    const it = wide([mark]);
+    expect(codes(it)).toEqual([]);
+    const areas = scenes(it).map((p) => p.prints.map((r) => [r.area, r.original.sha256[0]]));
+    expect(areas[0]).toEqual([['front', 'f'], ['hem', 'd']]); // prettier-ignore
+  });
+  test('a mark that is not here any more holds the proof', () => expect(codes(wide([]))).toContain('print-gone'));
+});
+
+describe('areas that must be filled', () => {
+  const filled = (placement: object, area: object) =>
+    codes(made({ document: { lines: [{ ...line, placements: [{ area: 'front', ...placement } as never] }] }, blanks: [{ ...blank, areas: [{ ...blank.areas[0]!, ...area }] }] })); // prettier-ignore
+  const cover = { mode: 'cover', scale: 1, topMm: 0 };
+  test('a fitted motif leaves ground that shows through', () =>
+    expect(filled({ mode: 'fit', scale: 0.7, topMm: 30 }, { mustBeFilled: true })).toContain('not-filled'));
+  test('one that covers does not', () => expect(filled(cover, { mustBeFilled: true })).toEqual([]));
+});
+
+test('colours by rule: the ones it reads best on, so many of all', () => {
+  const it = made({ document: { lines: [{ ...line, colours: { best: 1 } }] } });
+  expect(it.colours.map((c) => c.name)).toEqual(['Harbour']);
+});
+
+describe('the shot list', () => {
+  const shots = (list: DocketDocument['shots'], change: Change = {}) => made({ ...change, document: { shots: list } });
+  const table = {
+    sizeTable: {
+      columns: ['Chest'],
+      rows: [
+        { size: 'M', cm: [52] },
+        { size: 'L', cm: [56] },
+      ],
+    },
+  };
+  test('a card of sizes tells the sizes that are offered', () => {
+    const it = shots([{ kind: 'card', card: 'sizes' }], { blanks: [{ ...blank, ...table }] });
+    expect(it.pictures[0]).toMatchObject({ kind: 'card', card: { rows: [{ size: 'M', cm: [52] }] } });
+  });
+  test('one without anything to tell is left out, and that is no fault', () =>
+    expect(codes(shots([...document.shots, { kind: 'card', card: 'sizes' }]))).toEqual([]));
+  test('a kept picture goes in as it is; one that is gone holds the proof', () => {
+    const picture = { ...artwork, id: '33333333-3333-4333-8333-333333333333', state: 'ready' } as ArtworkRow;
+    const list: DocketDocument['shots'] = [{ kind: 'kept', artwork: picture.id }];
+    expect(shots(list, { others: [picture] }).pictures[0]).toMatchObject({ kind: 'kept', scene: picture.id });
+    expect(codes(shots(list))).toContain('picture-gone');
+  });
+  test('a free place waits for a hand, and says so without stopping', () => {
+    const it = shots([...document.shots, { kind: 'free', says: 'a photograph of the studio' }]);
+    expect([said(it, 'place-free'), codes(it)]).toEqual(['A picture is still to be put in: a photograph of the studio.', []]);
+  });
+});
+
+describe('languages', () => {
+  const two: Partial<RulesDocument> = { languages: ['en', 'de', 'fr'] };
+  const words = { ...document.words, title: { en: '{{ artwork.name }}', de: '{{ artwork.name }}, auf Deutsch' } };
+  test('each is written that both the outlet takes and the docket speaks', () => {
+    const it = made({ rules: two, document: { words } });
+    expect(Object.keys(it.fields.words.title!)).toEqual(['en', 'de']);
+    expect(textIn(it.fields, 'title', 'de')).toBe('Keep a light on, auf Deutsch');
+  });
+  test('a hand in one leaves the other to its pattern', () => {
+    const it = made({
+      rules: two,
+      document: { words },
+      fields: { words: { title: { de: { value: 'Von Hand', from: 'hand', made: null } } }, tags: {} },
+    });
+    expect([it.fields.words.title!.en!.from, it.fields.words.title!.de!.value]).toEqual(['pattern', 'Von Hand']);
+  });
+  test('an outlet whose own language the docket does not speak holds the proof', () =>
+    expect(codes(made({ rules: { languages: ['ja'] } }))).toContain('language-missing'));
+  test('the nearest that it speaks will do: English for British English', () =>
+    expect(textIn(made({ rules: { languages: ['en-GB'] } }).fields, 'title', 'en-GB')).toBe('Keep a light on Shirt'));
+});
+
+test('further texts of an outlet are made where the docket has a pattern, and are not missed where it has none', () => {
+  const texts = { ...rules.texts, searchTitle: { ...text(60), required: false } };
+  expect(made({ rules: { texts } }).fields.words).not.toHaveProperty('searchTitle');
+  const it = made({ rules: { texts }, document: { words: { ...document.words, searchTitle: { en: '{{ artwork.name }}' } } } });
+  expect(textIn(it.fields, 'searchTitle', 'en')).toBe('Keep a light on');
 });

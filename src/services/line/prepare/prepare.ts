@@ -1,106 +1,96 @@
 import { place } from '../../../core/placement/place';
-import { shotColour, type ColourChoice } from '../../../core/planning/colours';
-import type { BlankSpec } from '../../../core/planning/docket';
-import { solvePrice } from '../../../core/pricing/prices';
-import type { OutletRules, Problem } from '../../../core/rules/rules';
-import type { ArtworkRow } from '../../../data/artwork/artworks';
-import type { ProofFields } from '../../../data/line/runs';
-import type { OutletRow } from '../../../data/outlets/outlets';
-import type { DocketRow } from '../../../data/stockroom/stockroom';
-import { coloursOf, sizesOf, type Tell } from './goods';
-import { beside, ruleProblems } from './outlet-rules';
-import { order, type PictureOrder } from './pictures';
+import type { Problem } from '../../../core/listing/problems';
+import type { OfferedColour, ProofFields, ProofVariant } from '../../../core/listing/proof';
+import { currencyOf } from '../../../core/outlet/rules';
+import { areaOn } from '../../../core/stock/blank';
+import { placementOn } from '../../../core/docket/docket';
+import { offeredColours, offerOf, type LineOffer, type Tell } from './goods';
+import type { Making } from './making';
+import { picturesOf, type Picture } from './pictures';
+import { variantsOf } from './prices';
+import { beside, ruleProblems } from './problems';
 import { wordingSubject, wordsOf } from './words';
 
 /** A proof worked out: what it says, what it offers, which pictures it needs, and what is wrong with it. */
 export interface Prepared {
   fields: ProofFields;
-  colours: ColourChoice['offered'];
-  pictures: PictureOrder[];
+  colours: OfferedColour[];
+  variants: ProofVariant[];
+  pictures: Picture[];
   problems: Problem[];
-  rules: OutletRules;
-  outletName: string;
+  currency: string;
+  /** What it was made from, so that it can be said when that has changed. */
+  scenes: string[];
+  goods: { line: string; blank: string; version: number }[];
 }
 
+/** So much of a motif may lie outside its area before it counts as cut off, and of an area that must be filled may show through. */
+const TOLERANCE = 0.02;
+
 /**
- * Works one proof out: placement, colours, sizes, wording, prices, pictures to make, and what is wrong with it. `twins` are
- * the other artworks of its motif: each cloth takes the one that reads best on it. What a blank no longer has is left out
- * and said; nothing is taken for granted of a docket that was written for an earlier state of its blank.
+ * Works one proof out: goods, placement, colours, sizes, wording, prices, pictures to make, and what is wrong with it. What a blank
+ * no longer has is left out and said; nothing is taken for granted of a docket that was written for an earlier state of its blank.
  */
-export function prepare(
-  artwork: ArtworkRow,
-  docket: DocketRow,
-  blank: BlankSpec,
-  outlet: OutletRow,
-  kept: Partial<ProofFields>,
-  twins: ArtworkRow[] = [],
-): Prepared {
-  const { spec } = docket;
-  const rules = outlet.rules!;
+export function prepare(making: Making): Prepared {
+  const { artwork, twins, order, outlet, plan, blanks } = making;
+  const { rules } = outlet;
+  const currency = currencyOf(rules);
   const problems: Problem[] = [];
-  const tell: Tell = (code, field, stops, sentence) => problems.push({ code, field, stops, sentence });
-  const motif = [artwork, ...twins.filter((t) => t.measured)];
+  const tell: Tell = (code, field, stops, values = {}) => problems.push({ code, field, stops, values });
+  const motif = [artwork, ...twins];
+  const goods: Prepared['goods'] = [];
+  const offers = order.lines.flatMap((line): LineOffer[] => {
+    const blank = blanks.get(line.blank);
+    if (!blank) {
+      tell('discontinued', 'goods', true, { what: 'blank', blank: line.blank });
+      return [];
+    }
+    goods.push({ line: line.key, blank: blank.id, version: blank.version });
+    return [offerOf(motif, blank.document, line, order.accepts.minPpi, order.lines.length === 1, tell)];
+  });
+  const foreign = offers.find((o) => o.blank.currency !== currency);
+  if (foreign)
+    tell('currency-differs', 'goods', true, {
+      house: foreign.blank.house,
+      theirs: foreign.blank.currency,
+      outlet: outlet.name,
+      ours: currency,
+    });
+  checkPlacements(making, offers, tell);
+  const { pictures, scenes, wanted } = picturesOf(making, offers, tell);
+  const variants = variantsOf(offers, rules.fees, plan.document, making.kept.variants, making.proofId, !foreign);
+  const untold: Problem[] = [];
+  const fields = wordsOf(making, wordingSubject(making, offers), untold);
+  // without goods, patterns that speak of them lack their values: that is no news
+  if (offers.length) problems.push(...untold);
+  const colours = offeredColours(offers);
+  const made = { fields, colours, variants, pictures: pictures.length, wanted };
+  if (offers.length) problems.push(...beside(problems, ruleProblems(made, rules, outlet.name, order.lines)));
+  return { fields, colours, variants, pictures, problems, currency, scenes, goods };
+}
 
-  const sizes = sizesOf(artwork, blank, spec, tell);
-  const choice = coloursOf(motif, blank, spec, tell);
-  const area = blank.areas.find((a) => a.name === spec.area);
-  if (!area)
-    tell('discontinued', 'goods', true, `${blank.name} has no print area ${spec.area} any more. Choose another in the docket.`);
-  if (blank.currency !== rules.currency)
-    tell(
-      'currency-differs',
-      'goods',
-      true,
-      `${blank.printHouse} counts in ${blank.currency}, ${outlet.name} in ${rules.currency}; there is no rate between them here yet.`,
-    );
-
-  const pictures: PictureOrder[] = [];
-  if (area && choice) {
-    const placedOf = (a: ArtworkRow) =>
-      place({ widthPx: a.widthPx!, heightPx: a.heightPx!, trim: a.measured!.trim }, area, spec.placement);
-    const { cutShare } = placedOf(artwork);
-    if (cutShare > 0.02 && spec.placement.mode === 'fit')
-      tell(
-        'cut-off',
-        'artwork',
-        true,
-        `${Math.round(cutShare * 100)}% of the motif lies outside the print area and would be cut off.`,
-      );
-    for (const shot of spec.shots) {
-      const colour = shotColour(choice, shot.colour);
-      const print = motif[colour.print]!;
-      pictures.push(...order(print, shot.scene, spec.area, colour, placedOf(print)));
+/** Says which motif would be cut off, which area would show through, and which print is not here any more. */
+function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer[], tell: Tell): void {
+  for (const { line, blank, sizes } of offers) {
+    const named = offers.length > 1 ? { line: line.noun.one.toLowerCase() } : {};
+    for (const p of line.placements) {
+      const print = p.print ? others.get(p.print.artwork) : artwork;
+      if (!print?.measured || print.state === 'refused') {
+        tell('print-gone', 'goods', true, { area: p.area });
+        continue;
+      }
+      let [cut, bare] = [0, 0];
+      for (const size of sizes) {
+        const area = areaOn(blank, p.area, size);
+        if (!area) continue;
+        const how = placementOn(p, size);
+        const placed = place({ widthPx: print.widthPx!, heightPx: print.heightPx!, trim: print.measured.trim }, area, how);
+        if (how.mode === 'fit') cut = Math.max(cut, placed.cutShare);
+        bare = Math.max(bare, 1 - placed.filledShare);
+      }
+      if (cut > TOLERANCE) tell('cut-off', 'artwork', true, { share: cut, ...named });
+      if (bare > TOLERANCE && blank.areas.find((a) => a.name === p.area)?.mustBeFilled)
+        tell('not-filled', 'artwork', true, { area: p.area, share: bare, ...named });
     }
   }
-
-  const subject = wordingSubject(
-    motif,
-    docket,
-    blank,
-    outlet,
-    choice?.offered ?? spec.colours.map((name) => ({ name })),
-    sizes.length ? sizes : spec.sizes,
-  );
-  const { title, description, tags } = wordsOf(artwork, spec, kept, subject, rules, problems);
-  const fixed = kept.prices?.from === 'hand' ? kept.prices.value : [];
-  const prices = sizes.map((name) => {
-    const { costMinor } = blank.sizes.find((s) => s.name === name)!;
-    return fixed.find((p) => p.size === name) ?? solvePrice(name, costMinor, blank.postageMinor, rules.fees, spec.pricePlan);
-  });
-  const comparable = blank.currency === rules.currency && prices.every((p) => p !== null);
-  const fields: ProofFields = {
-    title,
-    description,
-    tags,
-    prices: { value: comparable ? prices : [], from: fixed.length ? 'hand' : 'pattern' },
-  };
-  const colours = choice?.offered ?? [];
-  const checked = ruleProblems(fields, rules, outlet.name, {
-    pictures: pictures.length,
-    wanted: spec.shots.length,
-    colours: colours.length,
-    noun: spec.noun,
-  });
-  problems.push(...beside(problems, checked));
-  return { fields, colours, pictures, problems, rules, outletName: outlet.name };
 }

@@ -3,9 +3,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { FormProvider, useForm } from 'react-hook-form';
 import type { ArtworkView, OutletView } from '@/api/views';
-import type { BlankSpec } from '@/core/planning/docket';
+import type { BlankView } from '@/api/views';
 import type { SceneSheet } from '@/core/scene/scene';
-import type { DocketRow } from '@/services/stockroom/stockroom';
+import type { DocketView } from '@/api/shapes/stockroom';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
 import { Button } from '../../parts/button';
@@ -27,8 +27,8 @@ export function DocketEditor({
   samples,
   outlets,
 }: {
-  docket: DocketRow;
-  blanks: BlankSpec[];
+  docket: Pick<DocketView, 'id' | 'name' | 'blankId' | 'spec' | 'revision'>;
+  blanks: BlankView[];
   scenes: SceneSheet[];
   samples: ArtworkView[];
   outlets: OutletView[];
@@ -42,7 +42,7 @@ export function DocketEditor({
   const now = form.watch('spec');
   const sheets = scenes.filter((s) => s.blank === blank.kind && s.areas.some((a) => a.name === now.area));
 
-  const keep = (body: DocketForm) => api<DocketRow>(isNew ? 'POST' : 'PUT', isNew ? '/dockets' : `/dockets/${docket.id}`, body);
+  const keep = (body: DocketForm) => api<DocketView>(isNew ? 'POST' : 'PUT', isNew ? '/dockets' : `/dockets/${docket.id}`, body);
   const save = form.handleSubmit(
     (body) =>
       act(async () => {

@@ -1,7 +1,8 @@
 'use client';
 import { createContext, useContext } from 'react';
 import { useFormContext, type FieldPath } from 'react-hook-form';
-import type { BlankSpec, DocketSpec } from '@/core/planning/docket';
+import type { BlankView } from '@/api/views';
+import type { DocketSpec } from '@/core/docket/narrow';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { OutletView } from '@/api/views';
 
@@ -13,8 +14,8 @@ export interface DocketForm {
 
 /** What the parts of the editor choose from. */
 export interface Goods {
-  blank: BlankSpec;
-  blanks: BlankSpec[];
+  blank: BlankView;
+  blanks: BlankView[];
   /** Scenes that show the print area of this blank. */
   sheets: SceneSheet[];
   outlets: OutletView[];

@@ -8,10 +8,9 @@ import { tintedBase } from '@/core/scene/tint';
 export interface PreviewAsk {
   serial: number;
   sheet: SceneSheet;
-  area: string;
   colour: string;
-  placed: Placed;
-  artwork: string;
+  /** What is printed on each area; `artwork` is the address of a picture. */
+  prints: { area: string; placed: Placed; artwork: string }[];
 }
 export interface PreviewAnswer {
   serial: number;
@@ -74,19 +73,18 @@ function texture(picture: ImageBitmap, placed: Placed, mmPerPoint: number): Prin
   return { width, height, rgba: out, xMm: placed.xMm, yMm: placed.yMm, widthMm: placed.widthMm, heightMm: placed.heightMm };
 }
 
-async function compose({ sheet, area, colour, placed, artwork }: PreviewAsk): Promise<ImageBitmap> {
+async function compose({ sheet, colour, prints }: PreviewAsk): Promise<ImageBitmap> {
   if (!scenes.has(sheet.id)) scenes.set(sheet.id, load(sheet));
-  if (!artworks.has(artwork)) artworks.set(artwork, bitmap(artwork));
-  const [{ pixels, areas }, picture] = await Promise.all([scenes.get(sheet.id)!, artworks.get(artwork)!]);
-  const points = areas.get(area)!;
-  const dye = hexToRgb(colour);
-  const made = printOver(
-    sheet,
-    pixels,
-    sampleLayer(points, texture(picture, placed, points.mmPerPoint)),
-    tintedBase(sheet, pixels, dye),
-    dye,
+  const { pixels, areas } = await scenes.get(sheet.id)!;
+  const layers = await Promise.all(
+    prints.map(async ({ area, placed, artwork }) => {
+      if (!artworks.has(artwork)) artworks.set(artwork, bitmap(artwork));
+      const points = areas.get(area)!;
+      return sampleLayer(points, texture(await artworks.get(artwork)!, placed, points.mmPerPoint));
+    }),
   );
+  const dye = hexToRgb(colour);
+  const made = printOver(sheet, pixels, layers, tintedBase(sheet, pixels, dye), dye);
   const out = new ImageData(SIDE, SIDE);
   for (let i = 0, o = 0; i < made.length; i += 3, o += 4) {
     out.data[o] = made[i]!;

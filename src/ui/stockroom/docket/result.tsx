@@ -1,7 +1,8 @@
 'use client';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { whyNot, type DocketSpec } from '@/core/planning/docket';
+import { whyNot } from '@/core/docket/accepts';
+import type { DocketSpec } from '@/core/docket/narrow';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { TriedView } from '@/api/shapes/stockroom';
 import type { ArtworkView, OutletView } from '@/api/views';
@@ -91,10 +92,8 @@ function Shown({ tried, sample, scenes }: { tried: TriedView; sample: ArtworkVie
               alt={`${sample.name}, ${p.colourName}, ${sheet.title}`}
               className={`block aspect-square w-full ${i === 0 ? 'col-span-3' : ''}`}
               sheet={sheet}
-              area={p.area}
               colour={p.colour}
-              placed={p.placed}
-              artwork={sample.thumb!}
+              prints={p.prints}
             />
           );
         })}

@@ -5,9 +5,10 @@ import { artworksOf, listArtworks } from '@/services/artwork/artworks';
 import { scenes } from '@/services/stockroom/scenes';
 import { starterDocket } from '@/services/stockroom/setup';
 import { outlets } from '@/services/outlets/outlets';
-import { blanks, docket } from '@/services/stockroom/stockroom';
+import { blanks } from '@/services/stockroom/blanks';
+import { docket } from '@/services/stockroom/dockets';
 import { Trouble } from '@/services/trouble';
-import { artworkView, outletView } from '@/api/views';
+import { artworkView, blankView, outletView } from '@/api/views';
 import { DocketEditor } from '@/ui/stockroom/docket/editor';
 
 export const metadata = { title: 'Docket' };
@@ -22,12 +23,12 @@ export default async function Page({
   const caller = await visitor();
   const { id } = await params;
   const { blank, on } = await searchParams;
-  const goods = await blanks(caller.workspace);
+  const [goods, houses] = [await blanks(caller.workspace), await outlets(caller.workspace)];
   const starting = goods.find((b) => b.id === blank) ?? goods[0];
   if (!starting || (id !== 'new' && !isId(id))) notFound();
   const it =
     id === 'new'
-      ? { id: '', name: '', blankId: starting.id, spec: starterDocket(starting) }
+      ? { id: '', name: '', blankId: starting.id, revision: 0, spec: starterDocket(starting.document, houses.map((o) => o.id)) }
       : await docket(caller.workspace, id).catch((e: unknown) => {
           if (e instanceof Trouble) notFound();
           throw e;
@@ -35,12 +36,11 @@ export default async function Page({
   const samples = await listArtworks(caller.workspace, { state: 'ready' }, 0, 60);
   // an artwork that the address names is tried first, however many others there are
   const named = isId(on) ? await artworksOf(caller.workspace, [on]) : [];
-  const houses = await outlets(caller.workspace);
   return (
     <DocketEditor
       key={it.id + it.blankId}
       docket={it}
-      blanks={goods}
+      blanks={goods.map(blankView)}
       scenes={scenes()}
       samples={[...named, ...samples.filter((a) => a.id !== on)].map(artworkView(caller.workspace))}
       outlets={houses.map(outletView)}

@@ -1,5 +1,4 @@
 import { chooseColours, shotColour } from './colours';
-import { whyNot } from './docket';
 
 const CLOTH = [
   { name: 'Chalk', hex: '#f7f5f0' },
@@ -33,20 +32,10 @@ describe('colours', () => {
     const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])]], CLOTH.slice(0, 2));
     expect(choice).toMatchObject({ unreadable: true, featured: 'Sand', offered: [{ name: 'Sand' }] });
   });
+  test('only so many, those that read best, in the docket’s own order', () =>
+    expect(chooseColours([[ink('#d9694f', [217, 105, 79])]], CLOTH, 2).offered.map((c) => c.name)).toHaveLength(2));
   test('a shot list counts on from the featured colour and starts again at the end', () => {
     const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])]], CLOTH);
     expect((['featured', 1, 2] as const).map((want) => shotColour(choice, want).name)).toEqual(['Harbour', 'Ink', 'Harbour']);
   });
 });
-
-test.each([
-  ['see-through', 0.6, null],
-  ['see-through', 0, 'no see-through ground'],
-  ['full', 0.6, 'does not fill its sheet'],
-  ['full', 0, null],
-  ['any', 0.3, null],
-] as const)('a docket that wants %s ground, artwork with %f clear', (ground, clearShare, why) => {
-  expect(whyNot({ ground, minPpi: 150 }, { state: 'ready', measured: { clearShare } as never })).toBe(why);
-});
-test('what is still being measured cannot be used yet', () =>
-  expect(whyNot({ ground: 'any', minPpi: 150 }, { state: 'arriving', measured: null })).toBe('still being measured'));

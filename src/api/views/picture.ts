@@ -1,0 +1,5 @@
+import { nameIn } from '@/services/artwork/pictures';
+
+/** What leaves the house over `/api/v1`: rows without their inner parts, with addresses for pictures. */
+export const picture = (workspace: string, name: string | null): string | null =>
+  name && `/api/v1/pictures/${nameIn(workspace, name)}`;

@@ -1,0 +1,70 @@
+type Values = Record<string, never>;
+
+const some = (count: unknown, one: string): string => {
+  const n = Number(count ?? 1);
+  return n === 1 ? `1 ${one}` : `${n.toLocaleString('en')} ${one}s`;
+};
+const list = (names: unknown): string => ((names ?? []) as string[]).join(', ');
+
+const FIELD_WORDS: Record<string, string> = {
+  drawer: 'filed',
+  standing: 'put',
+  fromFileName: 'read from file names',
+  nameFromFile: 'named after their files',
+  replace: 'replaced text in',
+};
+
+function changedArtworks({ count, fields, standing }: Values): string {
+  const what = some(count, 'artwork');
+  if (standing === 'deleted') return `Deleted ${what}`;
+  if (standing === 'aside') return `Put ${what} aside`;
+  if (standing === 'here') return `Brought ${what} back`;
+  return `Changed ${what}: ${(fields as unknown as string[]).map((f) => FIELD_WORDS[f] ?? f).join(', ')}`;
+}
+
+const GOALS: Record<string, string> = { live: 'live', ended: 'to an end', draft: 'aside as drafts' };
+
+/** Everything that can be done, as it is told: past tense, without who and when. */
+const SENTENCES: Record<string, (v: Values) => string> = {
+  'artwork.brought-in': (v) => `Brought in “${v.name}”`,
+  'artwork.changed': changedArtworks,
+  'artwork.link': (v) => `Linked ${v.names}`,
+  'artwork.ignore': (v) => `Told apart ${v.names}`,
+  'artwork.merge': (v) => `Merged ${v.names}`,
+  'artwork.version': (v) => `Put in another file for “${v.name}”: ${v.file}`,
+  'artwork.bin-emptied': (v) => `Emptied the bin: ${some(v.count, 'artwork')}`,
+  'run.begun': (v) => `Began the run “${v.name}” with ${some(v.count, 'artwork')}`,
+  'run.paused': (v) => `Paused the run “${v.name}”`,
+  'run.resumed': (v) => `Went on with the run “${v.name}”`,
+  'run.stopped': (v) => `Stopped the run “${v.name}”`,
+  'proof.changed': (v) => `Changed ${list(v.fields)} of “${v.name}” on ${v.docket} at ${v.outlet}`,
+  'proof.passed': (v) => `Passed ${some(v.count, 'proof')}`,
+  'proof.taken-back': (v) => `Took back ${some(v.count, 'proof')}`,
+  'proof.sent': (v) =>
+    `Sent ${some(v.count, 'proof')}${v.live ? ' to go live' : ''}${v.over ? ', also over what was changed there' : ''}`,
+  'listing.put': (v) => `Put ${some(v.count, 'listing')} ${GOALS[String(v.goal)] ?? String(v.goal)}`,
+  'listing.made': (v) => `Made “${v.title}” at ${v.outlet}`,
+  'listing.changed': (v) => `Changed ${list(v.fields) || 'the state'} of “${v.title}” at ${v.outlet}`,
+  'listing.refused': (v) => `${v.outlet} refused “${v.title}”`,
+  'listing.gone': (v) => `“${v.title}” is not at ${v.outlet} any more`,
+  'listing.drifted': (v) => `${list(v.fields)} of “${v.title}” was changed at ${v.outlet}`,
+  'listing.brought-over': (v) => `Entered “${v.title}”, which stands at ${v.outlet}`,
+  'docket.made': (v) => `Made the docket “${v.name}”`,
+  'docket.changed': (v) => `Changed the docket “${v.name}”: ${list(v.parts) || 'its name'}`,
+  'plan.made': (v) => `Made the price plan “${v.name}”`,
+  'plan.changed': (v) =>
+    `Changed the price plan “${v.name}”, which ${some(v.dockets, 'docket')} ${Number(v.dockets) === 1 ? 'follows' : 'follow'}`,
+  'plan.removed': (v) => `Took away the price plan “${v.name}”`,
+  'blank.changed': (v) => `${v.name} is offered differently by its print house`,
+  'outlet.added': (v) => `Added the outlet ${v.name}`,
+  'outlet.renamed': (v) => `Renamed the outlet ${v.was} to ${v.name}`,
+  'outlet.removed': (v) => `Took away the outlet ${v.name}`,
+  'outlet.connected': (v) => `Connected ${v.name}`,
+  'outlet.settings': (v) => `Changed the settings of ${v.name}`,
+  'outlet.rules-changed': (v) => `${v.name} changed its rules`,
+  'as-said': (v) => String(v.says),
+};
+
+/** What was done, as a phrase. */
+export const activityPhrase = ({ did, values }: { did: string; values: Record<string, unknown> }): string =>
+  SENTENCES[did]?.(values as Values) ?? did;

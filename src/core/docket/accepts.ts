@@ -1,0 +1,74 @@
+import type { Measured } from '../artwork/measure/measure';
+import type { Accepts } from './docket';
+
+/** Why something cannot be: a code, and what the sentence needs. */
+export interface Said {
+  code: string;
+  values?: Record<string, string | number>;
+}
+
+/** What of an artwork a docket looks at. */
+export interface Candidate {
+  state: string;
+  measured: Measured | null;
+  widthPx?: number | null;
+  heightPx?: number | null;
+  byHand?: { tone?: string };
+  audience?: string;
+  marks?: string[];
+  drawer?: string | null;
+}
+
+/** Within 5% of a square counts as one: common practice, no single source. */
+const SQUARE = 0.05;
+
+/** Upright, across or square, by what prints of the picture; null while it is not measured. */
+export function orientationOf(a: Candidate): 'upright' | 'across' | 'square' | null {
+  if (!a.measured || !a.widthPx || !a.heightPx) return null;
+  const aspect = (a.widthPx * a.measured.trim.width) / (a.heightPx * a.measured.trim.height);
+  return Math.abs(aspect - 1) <= SQUARE ? 'square' : aspect > 1 ? 'across' : 'upright';
+}
+
+/** Why a docket will not take an artwork; null when it will. */
+export function whyNot(accepts: Accepts, artwork: Candidate): Said | null {
+  const { measured } = artwork;
+  if (artwork.state === 'arriving') return { code: 'still-measured' };
+  if (artwork.state === 'refused' || !measured) return { code: 'not-taken-in' };
+  if (accepts.ground === 'see-through' && measured.clearShare < 0.02) return { code: 'not-see-through' };
+  if (accepts.ground === 'full' && measured.clearShare > 0.02) return { code: 'not-full' };
+  const tone = artwork.byHand?.tone ?? measured.tone;
+  if (accepts.tones?.length && !accepts.tones.includes(tone)) return { code: 'tone', values: { is: tone } };
+  // where no audience is said, it is for anybody
+  if (accepts.audiences?.length && artwork.audience && !accepts.audiences.includes(artwork.audience))
+    return { code: 'audience', values: { is: artwork.audience } };
+  const turned = orientationOf(artwork);
+  if (accepts.orientations?.length && turned && !accepts.orientations.includes(turned))
+    return { code: 'orientation', values: { is: turned } };
+  if (accepts.marks?.length && !accepts.marks.some((m) => artwork.marks?.includes(m)))
+    return { code: 'marks', values: { wanted: accepts.marks.join(', ') } };
+  const { drawer } = artwork;
+  if (accepts.drawers?.length && !accepts.drawers.some((d) => drawer === d || drawer?.startsWith(`${d}/`)))
+    return { code: 'drawer', values: { wanted: accepts.drawers.join(', ') } };
+  return null;
+}
+
+const SENTENCES: Record<string, (v: Record<string, string | number>) => string> = {
+  'still-measured': () => 'still being measured',
+  'not-taken-in': () => 'this file could not be taken',
+  'not-see-through': () => 'no see-through ground',
+  'not-full': () => 'does not fill its sheet',
+  tone: (v) => `its inks are ${v.is}`,
+  audience: (v) => `it is for ${v.is === 'adult' ? 'adults' : v.is === 'child' ? 'children' : 'youth'}`,
+  orientation: (v) => `it is ${v.is}`,
+  marks: (v) => `not marked ${v.wanted}`,
+  drawer: (v) => `not in ${v.wanted}`,
+  'not-connected': (v) => `${v.outlet} is not connected`,
+  twin: (v) => `goes with its twin “${v.name}”`,
+  'not-offered': (v) => `the docket is not offered at ${v.outlet}`,
+  'further-on': () => 'passed or listed already',
+  // what was written down before reasons had codes
+  'as-said': (v) => String(v.says),
+};
+
+/** Why a cell of the sheet is closed, as a short phrase. */
+export const whyPhrase = (said: Said): string => SENTENCES[said.code]?.(said.values ?? {}) ?? said.code;

@@ -1,0 +1,188 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Between, Exactly, Id, OneOf, Words } from '../schema/parts';
+
+const name = Words(60);
+const LANGUAGE = '^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8}){0,5}$';
+const inLanguages = <T extends ReturnType<typeof Words> | ReturnType<typeof Type.Array>>(what: T) =>
+  Type.Record(Type.String({ pattern: LANGUAGE }), what, {
+    minProperties: 1,
+    maxProperties: 30,
+    description: 'by language, BCP 47',
+  });
+
+const how = {
+  mode: OneOf(['fit', 'cover'], 'fit: all of the motif inside; cover: the whole area filled'),
+  scale: Type.Number({ minimum: 0.1, maximum: 1, description: 'share of the area that the motif may take (fit)' }),
+  topMm: Type.Number({ minimum: 0, maximum: 1000, description: 'from the top of the area to the motif, mm (fit)' }),
+};
+const AreaPlacement = Exactly({
+  area: name,
+  ...how,
+  print: Type.Optional(Exactly({ artwork: Id }, { description: 'always this artwork; else the motif of the proof' })),
+  bySize: Type.Optional(Type.Record(name, Exactly(how), { maxProperties: 200, description: 'sizes on which it sits otherwise' })),
+});
+export type AreaPlacement = Static<typeof AreaPlacement>;
+
+/** Named by hand, or so many of those that suit the artwork best. */
+const Chosen = (most: number) =>
+  Type.Union([
+    Type.Array(name, { minItems: 1, maxItems: most, uniqueItems: true, description: 'in the order they are offered' }),
+    Exactly({ best: Between(1, most, 'so many of all, those on which the artwork reads best') }),
+  ]);
+export type Chosen = string[] | { best: number };
+
+const GoodsLine = Exactly({
+  key: Type.String({ pattern: '^[a-z0-9-]{1,40}$', description: 'names this line within its docket' }),
+  blank: Type.String({ pattern: '^[0-9a-z-]{1,64}$' }),
+  noun: Exactly({ one: name, many: name }, { description: 'as buyers say it' }),
+  colours: Chosen(200),
+  sizes: Type.Array(name, { minItems: 1, maxItems: 200, uniqueItems: true }),
+  finishes: Type.Optional(Chosen(40)),
+  placements: Type.Array(AreaPlacement, { minItems: 1, maxItems: 12 }),
+});
+export type GoodsLine = Static<typeof GoodsLine>;
+
+const colour = Type.Union([Type.Literal('featured'), Between(0, 199)], {
+  description: 'the colour on which the artwork stands out best, or one counted on from it',
+});
+const line = Type.Optional(Type.String({ pattern: '^[a-z0-9-]{1,40}$', description: 'which goods line; the first that fits' }));
+/** One picture of a listing. */
+const Shot = Type.Union([
+  Exactly({ kind: Type.Literal('scene'), scene: name, colour, line }),
+  Exactly({ kind: Type.Literal('card'), card: OneOf(['sizes', 'colours']), line }),
+  Exactly({ kind: Type.Literal('kept'), artwork: Id }, { description: 'a picture that was brought in, as it is' }),
+  Exactly(
+    { kind: Type.Literal('free'), says: Type.Optional(Words(120)) },
+    { description: 'a place that is kept for a picture that a hand puts there' },
+  ),
+]);
+export type Shot = Static<typeof Shot>;
+const Shots = Type.Array(Shot, { minItems: 1, maxItems: 60 });
+
+const FIELD = '^[a-z][A-Za-z]{0,39}$';
+const Patterns = Type.Record(Type.String({ pattern: FIELD }), inLanguages(Words(20_000)), {
+  maxProperties: 40,
+  description: 'title, description, and further texts that outlets have',
+});
+const Tags = inLanguages(Type.Array(Words(120), { maxItems: 500 }));
+const LeftOut = Type.Literal('left out');
+
+/** What a docket does otherwise for one outlet. What is not named is shared. */
+const OwnParts = Exactly({
+  words: Type.Optional(
+    Type.Record(Type.String({ pattern: FIELD }), Type.Union([inLanguages(Words(20_000)), LeftOut]), { maxProperties: 40 }),
+  ),
+  tags: Type.Optional(Type.Union([Tags, LeftOut])),
+  shots: Type.Optional(Shots),
+  pricePlan: Type.Optional(Id),
+});
+
+const some = (values: readonly string[]) => Type.Optional(Type.Array(OneOf(values), { maxItems: 10, uniqueItems: true }));
+const Accepts = Exactly({
+  ground: OneOf(['see-through', 'full', 'any']),
+  minPpi: Between(30, 1200, 'as printed, px/in'),
+  tones: some(['light', 'dark', 'colourful']),
+  audiences: some(['adult', 'youth', 'child']),
+  orientations: some(['upright', 'across', 'square']),
+  marks: Type.Optional(Type.Array(name, { maxItems: 60, uniqueItems: true, description: 'one of these at least' })),
+  drawers: Type.Optional(Type.Array(Words(1000), { maxItems: 60, uniqueItems: true, description: 'lies in one of these' })),
+});
+export type Accepts = Static<typeof Accepts>;
+
+/** The standing order for one kind of goods: what designs become, and how they are offered. */
+export const DocketDocument = Exactly(
+  {
+    lines: Type.Array(GoodsLine, { minItems: 1, maxItems: 20 }),
+    accepts: Accepts,
+    shots: Shots,
+    words: Patterns,
+    tags: Tags,
+    pricePlan: Id,
+    outlets: Type.Array(Exactly({ outlet: Type.String({ pattern: '^[0-9a-z-]{1,64}$' }), own: Type.Optional(OwnParts) }), {
+      maxItems: 100,
+    }),
+  },
+  { title: 'DocketDocument', description: 'the standing order for one kind of goods' },
+);
+export type DocketDocument = Static<typeof DocketDocument>;
+type Language = string;
+
+/** A docket as it holds for one outlet: what is shared, with the outlet's own in its place, and without what is left out. */
+export interface Effective {
+  lines: GoodsLine[];
+  accepts: Accepts;
+  shots: Shot[];
+  words: Record<string, Record<Language, string>>;
+  tags: Record<Language, string[]>;
+  pricePlan: string;
+}
+
+export const offersAt = (document: DocketDocument, outlet: string): boolean => document.outlets.some((o) => o.outlet === outlet);
+
+export function effective(document: DocketDocument, outlet: string): Effective {
+  const own = document.outlets.find((o) => o.outlet === outlet)?.own ?? {};
+  const words: Effective['words'] = {};
+  for (const [field, shared] of Object.entries({ ...document.words, ...own.words }))
+    if (shared !== 'left out') words[field] = shared;
+  return {
+    lines: document.lines,
+    accepts: document.accepts,
+    shots: own.shots ?? document.shots,
+    words,
+    tags: own.tags === 'left out' ? {} : (own.tags ?? document.tags),
+    pricePlan: own.pricePlan ?? document.pricePlan,
+  };
+}
+
+/** Parts of a docket whose change puts proofs out of date. */
+export const PARTS = ['goods', 'pictures', 'words', 'prices'] as const;
+export type DocketPart = (typeof PARTS)[number];
+
+const partOf = (e: Effective, part: DocketPart): unknown =>
+  part === 'goods'
+    ? [e.lines, e.accepts.minPpi]
+    : part === 'pictures'
+      ? e.shots
+      : part === 'words'
+        ? [e.words, e.tags]
+        : e.pricePlan;
+
+/** A value with its keys in order: the database does not keep the order in which they came. */
+export function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (!value || typeof value !== 'object') return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([k, v]) => [k, sorted(v)]),
+  );
+}
+export const same = (a: unknown, b: unknown): boolean => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
+
+/** The parts in which two states of a docket differ for an outlet. */
+export const partsChanged = (before: DocketDocument, after: DocketDocument, outlet: string): DocketPart[] => {
+  const [a, b] = [effective(before, outlet), effective(after, outlet)];
+  return PARTS.filter((part) => !same(partOf(a, part), partOf(b, part)));
+};
+
+/** Artworks that a docket names by itself: kept pictures, and prints that are the same on every listing. */
+export function artworksIn(document: DocketDocument): string[] {
+  const shots = [document.shots, ...document.outlets.flatMap((o) => (o.own?.shots ? [o.own.shots] : []))].flat();
+  return [
+    ...new Set([
+      ...shots.flatMap((s) => (s.kind === 'kept' ? [s.artwork] : [])),
+      ...document.lines.flatMap((l) => l.placements.flatMap((p) => (p.print ? [p.print.artwork] : []))),
+    ]),
+  ];
+}
+
+/** Price plans that a docket names. */
+export const plansIn = (document: DocketDocument): string[] => [
+  ...new Set([document.pricePlan, ...document.outlets.flatMap((o) => o.own?.pricePlan ?? [])]),
+];
+
+/** How artwork sits in an area on one size. */
+export const placementOn = ({ bySize, ...p }: AreaPlacement, size: string): Pick<AreaPlacement, 'mode' | 'scale' | 'topMm'> => {
+  const { mode, scale, topMm } = bySize?.[size] ?? p;
+  return { mode, scale, topMm };
+};

@@ -1,0 +1,85 @@
+import type { Placement } from '../placement/place';
+import type { PricePlan } from '../pricing/plan';
+import { plural } from '../copy/plural';
+import { same, type Accepts, type DocketDocument } from './docket';
+
+/**
+ * A docket as programs have known it from the beginning: one blank, one print area, one language. What fits into it can still be read
+ * and written so.
+ */
+export interface DocketSpec {
+  /** The product's noun as buyers say it. */
+  noun: string;
+  colours: string[];
+  sizes: string[];
+  /** Name of the print area. */
+  area: string;
+  placement: Placement;
+  shots: { scene: string; colour: 'featured' | number }[];
+  wording: { title: string; description: string; tags: string[] };
+  pricePlan: PricePlan & { name: string };
+  accepts: Pick<Accepts, 'ground' | 'minPpi'>;
+  outlets: string[];
+}
+
+const LANGUAGE = 'en';
+const KEY = 'goods';
+
+/** The whole document of a narrow docket. */
+export const widened = (spec: DocketSpec, blank: string, pricePlan: string): DocketDocument => ({
+  lines: [
+    {
+      key: KEY,
+      blank,
+      noun: { one: spec.noun, many: plural(spec.noun) },
+      colours: spec.colours,
+      sizes: spec.sizes,
+      placements: [{ area: spec.area, ...spec.placement }],
+    },
+  ],
+  accepts: spec.accepts,
+  shots: spec.shots.map((s) => ({ kind: 'scene' as const, ...s })),
+  words: { title: { [LANGUAGE]: spec.wording.title }, description: { [LANGUAGE]: spec.wording.description } },
+  tags: { [LANGUAGE]: spec.wording.tags },
+  pricePlan,
+  outlets: spec.outlets.map((outlet) => ({ outlet })),
+});
+
+/** What of a docket the narrow form can say: its first line, its scenes, its first language. */
+export function narrowed(document: DocketDocument, plan: PricePlan & { name: string }): DocketSpec {
+  const line = document.lines[0]!;
+  const { area, mode, scale, topMm } = line.placements[0]!;
+  const first = <T>(by: Record<string, T> | undefined): T | undefined => by && (by[LANGUAGE] ?? Object.values(by)[0]);
+  return {
+    noun: line.noun.one,
+    colours: Array.isArray(line.colours) ? line.colours : [],
+    sizes: line.sizes,
+    area,
+    placement: { mode, scale, topMm },
+    shots: document.shots.flatMap((s) => (s.kind === 'scene' ? [{ scene: s.scene, colour: s.colour }] : [])),
+    wording: {
+      title: first(document.words.title) ?? '',
+      description: first(document.words.description) ?? '',
+      tags: first(document.tags) ?? [],
+    },
+    pricePlan: plan,
+    accepts: { ground: document.accepts.ground, minPpi: document.accepts.minPpi },
+    outlets: document.outlets.map((o) => o.outlet),
+  };
+}
+
+/** Does the narrow form say all that a docket says? Else it must not be saved in that form: something would be lost. */
+export function isNarrow(document: DocketDocument): boolean {
+  const line = document.lines[0]!;
+  const plan = {
+    name: '',
+    aim: { kind: 'fixed', minor: 0 },
+    postageIncluded: true,
+    largeSizeExtraMinor: 0,
+    ending: null,
+  } as const;
+  const again = widened(narrowed(document, plan), line.blank, document.pricePlan);
+  // how a line is called inside, and the plural of its noun, are no loss
+  const told = { ...again, lines: [{ ...again.lines[0]!, key: line.key, noun: line.noun }] };
+  return same(told, document);
+}

@@ -1,0 +1,60 @@
+import { lengthOf, shorten } from '../outlet/length';
+import { mainLanguage, type RulesDocument } from '../outlet/rules';
+import type { FieldName, Mend, Problem } from './problems';
+import { tagsIn, textIn, type ProofFields } from './proof';
+
+/** The parts of a proof that an outlet's rules look at. */
+export interface Checked {
+  fields: ProofFields;
+  /** What each price keeps, with the word for what it is the price of. */
+  prices: { label: string; keepMinor: number }[];
+  pictures: number;
+  wantedPictures: number;
+}
+
+const OWN_CODES: Record<string, string> = { title: 'title', description: 'description' };
+
+/** Holds a proof against an outlet's rules, in the outlet's own way of counting. Problems of further languages name theirs. */
+export function checkAgainst(rules: RulesDocument, outlet: string, proof: Checked): Problem[] {
+  const problems: Problem[] = [];
+  const stop = (field: FieldName, code: string, values: Problem['values'] = {}, mend?: Mend) =>
+    problems.push({ code, field, stops: true, values, ...(mend && { mend }) });
+  const { fields } = proof;
+  const language = mainLanguage(rules);
+  for (const [name, rule] of Object.entries(rules.texts)) {
+    const text = textIn(fields, name, language);
+    const own = OWN_CODES[name] ?? 'text';
+    const length = lengthOf(text, rule.counted);
+    const values = { label: rule.label.toLowerCase(), outlet, limit: rule.limit, length, counted: rule.counted };
+    if (length > rule.limit)
+      stop(name, `${own}-too-long`, values, { code: 'shorten', value: shorten(text, rule.limit, rule.counted) });
+    else if (!text && rule.required) stop(name, `${own}-missing`, own === 'text' ? values : {});
+  }
+  if (rules.tags) {
+    const { max, minLength, maxLength, counted } = rules.tags;
+    const tags = tagsIn(fields, language);
+    if (tags.length > max)
+      stop('tags', 'too-many-tags', { count: tags.length, outlet, max }, { code: 'keep-first', value: tags.slice(0, max) });
+    const wrong = tags.filter((t) => lengthOf(t, counted) > maxLength || lengthOf(t, counted) < minLength);
+    if (wrong.length)
+      stop(
+        'tags',
+        'tag-length',
+        { min: minLength, max: maxLength, tags: wrong },
+        {
+          code: 'drop',
+          value: tags.filter((t) => !wrong.includes(t)),
+        },
+      );
+    const repeated = tags.filter((t, i) => tags.indexOf(t) !== i);
+    if (repeated.length) stop('tags', 'tag-repeated', { tags: repeated }, { code: 'drop-repeats', value: [...new Set(tags)] });
+  }
+  if (!proof.prices.length) stop('prices', 'price-missing');
+  const loss = proof.prices.filter((p) => p.keepMinor < 0);
+  if (loss.length) stop('prices', 'below-cost', { sizes: loss.map((p) => p.label) });
+  if (proof.pictures > rules.pictures.max)
+    stop('pictures', 'too-many-pictures', { count: proof.pictures, outlet, max: rules.pictures.max });
+  if (proof.pictures < proof.wantedPictures)
+    stop('pictures', 'pictures-missing', { missing: proof.wantedPictures - proof.pictures, wanted: proof.wantedPictures });
+  return problems;
+}

@@ -1,0 +1,101 @@
+import type { PatternFault } from '../copy/wording';
+import { faultSentence } from '../copy/wording';
+
+/** `goods` is what is offered: blank, colours, sizes, currency. Further texts of an outlet go by their own names. */
+export type FieldName = 'title' | 'description' | 'tags' | 'prices' | 'pictures' | 'artwork' | 'goods' | (string & {});
+
+/** A mend that the program can make. */
+export interface Mend {
+  code: 'shorten' | 'keep-first' | 'drop' | 'drop-repeats' | 'signs';
+  value: unknown;
+}
+
+/** Something wrong with a proof: what it is, and what its sentence needs. `stops` keeps the proof from being passed. */
+export interface Problem {
+  code: string;
+  field: FieldName;
+  stops: boolean;
+  values: Record<string, unknown>;
+  mend?: Mend;
+}
+
+type Values = Record<string, never>;
+const list = (names: unknown): string => (names as string[]).join(', ');
+const quoted = (names: unknown): string => (names as string[]).map((n) => `“${n}”`).join(', ');
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const percent = (share: unknown): string => `${Math.round(Number(share) * 100)}%`;
+const onLine = (v: Values): string => (v.line ? ` (${String(v.line)})` : '');
+
+/** Every problem as a sentence with a way out. */
+const SENTENCES: Record<string, (v: Values) => string> = {
+  discontinued: (v) =>
+    v.what === 'area'
+      ? `${v.blank} has no print area ${v.area} any more. Choose another in the docket.`
+      : v.what === 'sizes'
+        ? `${v.house} no longer offers ${list(v.names)} of ${v.blank}; left out.`
+        : v.what === 'blank'
+          ? `${v.blank} is not in the stockroom any more. Choose another blank in the docket.`
+          : `${v.house} no longer offers ${v.blank} in ${list(v.names)}; left out.`,
+  'out-of-stock': (v) => `Out of stock at ${v.house}, left out: ${list(v.names)}.`,
+  'too-coarse': (v) =>
+    `At ${v.widthMm} mm wide this prints at ${v.ppi} px/in; the docket asks for ${v.wanted}. Bring in a larger file, or print it smaller.`,
+  'sizes-left-out': (v) =>
+    `Left out, would print too coarsely: ${(v.sizes as unknown as [string, number][]).map(([n, ppi]) => `${n} (${ppi} px/in)`).join(', ')}${onLine(v)}. The docket asks for ${v.wanted}.`,
+  unreadable: (v) =>
+    `The artwork cannot be read well on any of this docket’s ${v.count} colours${onLine(v)}; ${v.best} is the best of them.`,
+  'colours-left-out': (v) =>
+    `Left out, hard to read${onLine(v)}: ${(v.colours as unknown as [string, number][]).map(([n, l]) => `${n} (${percent(l)})`).join(', ')}.`,
+  twins: (v) =>
+    `${(v.prints as unknown as [string, string[]][]).map(([name, on]) => `“${name}” on ${on.join(', ')}`).join('; ')}.`,
+  'cut-off': (v) => `${percent(v.share)} of the motif lies outside the print area${onLine(v)} and would be cut off.`,
+  'not-filled': (v) => `The print area ${v.area}${onLine(v)} must be filled, and ${percent(v.share)} of it would show through.`,
+  'print-gone': (v) => `What is printed on ${v.area} is not here any more. Choose another in the docket.`,
+  'picture-gone': () => 'A kept picture of the shot list is not here any more. Choose another in the docket.',
+  'card-empty': (v) => `There is nothing to tell on the card of ${v.card}; it is left out.`,
+  'place-free': (v) => `${v.says ? `A picture is still to be put in: ${v.says}.` : 'A picture is still to be put in.'}`,
+  'currency-differs': (v) =>
+    `${v.house} counts in ${v.theirs}, ${v.outlet} in ${v.ours}; there is no rate between them here yet.`,
+  'wording-missing': (v) => faultSentence(v.fault as unknown as PatternFault),
+  'language-missing': (v) => `The docket says nothing in ${v.language}, which ${v.outlet} needs.`,
+  'title-missing': () => 'There is no title.',
+  'description-missing': () => 'There is no description.',
+  'text-missing': (v) => `There is no ${v.label}, which ${v.outlet} needs.`,
+  'title-too-long': (v) => `Title is ${v.length} ${counted(v)}; ${v.outlet} takes ${v.limit}.`,
+  'description-too-long': (v) => `Description is ${v.length} ${counted(v)}; ${v.outlet} takes ${v.limit}.`,
+  'text-too-long': (v) => `${capital(String(v.label))} is ${v.length} ${counted(v)}; ${v.outlet} takes ${v.limit}.`,
+  'too-many-tags': (v) => `There are ${v.count} tags; ${v.outlet} takes ${v.max}.`,
+  'tag-length': (v) => `Tags need ${v.min} to ${v.max} characters: ${quoted(v.tags)}.`,
+  'tag-repeated': (v) => `Tags are repeated: ${list(v.tags)}.`,
+  'price-missing': () => 'There is no price that meets the plan: fees and margin together take all of it.',
+  'below-cost': (v) => `Below cost in ${list(v.sizes)}: cost and fees are more than the price.`,
+  'too-many-pictures': (v) => `There are ${v.count} pictures; ${v.outlet} takes ${v.max}.`,
+  'pictures-missing': (v) => `${v.missing} of ${v.wanted} pictures could not be made.${v.again ? ' Draft it again.' : ''}`,
+  'too-many-axes': (v) =>
+    `There are ${v.count} things to choose, ${list(v.axes)}; ${v.outlet} takes ${v.max}. Offer fewer goods lines or finishes.`,
+  'not-taken': (v) =>
+    v.how === 'signs'
+      ? `${v.outlet} takes no angle brackets (< and >) in the ${v.name}.`
+      : v.how === 'kinds'
+        ? `${v.count} kinds, colours by sizes, are too many: ${v.outlet} takes ${v.max}. Offer fewer colours or sizes.`
+        : `${v.outlet} would not take it (${v.at} ${v.says}).`,
+  'not-drafted': () => 'Drafting failed again and again on our side. Draft it again; if that does not help, look at its docket.',
+};
+
+/** Code points and the like are characters to a person, unless bytes are meant. */
+const counted = (v: Values): string => (v.counted === 'bytes' ? 'bytes' : 'characters');
+
+/** A problem as a sentence. Those written down before problems had codes and values bring their own. */
+export const sentenceOf = ({ code, values }: Pick<Problem, 'code' | 'values'>): string =>
+  typeof values.says === 'string' && code !== 'place-free' && values.how === undefined
+    ? values.says
+    : (SENTENCES[code]?.(values as Values) ?? code);
+
+const MENDS: Record<Mend['code'], (value: unknown) => string> = {
+  shorten: () => 'Shorten to fit',
+  'keep-first': (value) => `Keep the first ${(value as unknown[]).length}`,
+  drop: () => 'Drop them',
+  'drop-repeats': () => 'Drop repeats',
+  signs: () => 'Write ♥, ‹ and › instead',
+};
+/** What a mend is called on its button. */
+export const mendLabel = ({ code, value }: Mend): string => MENDS[code](value);

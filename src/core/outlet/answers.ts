@@ -1,0 +1,34 @@
+import type { Said } from '../docket/accepts';
+
+type Values = Record<string, string | number>;
+
+/** Everything that can be said of an order at an outlet, as sentences. */
+const SENTENCES: Record<string, (v: Values) => string> = {
+  'no-answer': (v) => `${v.outlet} did not answer.`,
+  'slow-down': (v) => `${v.outlet} asks to slow down.`,
+  'no-calls-left': (v) => `${v.outlet} takes no more calls just now.`,
+  'sign-in': (v) => `${v.outlet} does not accept our sign-in. Connect it again in the stockroom.`,
+  'sign-in-over': (v) => `${v.outlet} no longer knows us. Connect it again in the stockroom.`,
+  trouble: (v) => `${v.outlet} is having trouble (${v.status}).`,
+  refused: (v) => `${v.outlet}: ${v.says || `refused with ${v.status}.`}`,
+  'changed-by-another': (v) => `${v.outlet} says that it is being changed by somebody else.`,
+  'not-read': (v) => `${v.outlet} states ${v.what} as “${v.value}”, which cannot be read.`,
+  'shows-another': (v) => `${v.outlet} took it, but shows another ${v.fields} than was sent. Look at it there.`,
+  'changed-there': (v) =>
+    `At ${v.outlet} the ${v.fields} was changed since it was sent. Send it all the same, or leave it as it is there.`,
+  'not-there': (v) => `${v.outlet} does not know this listing any more. Pass its proof and send it anew.`,
+  'cannot-change': (v) => `${v.outlet} does not let ${v.fields} be changed while it is ${v.state}.`,
+  'cannot-put': (v) => `${v.outlet} does not let a listing that is ${v.state} be put ${v.goal}.`,
+  'pictures-gone': (v) => `Its pictures for ${v.outlet} are gone and cannot be made again. Draft it again.`,
+  'pictures-lost': () => 'Its pictures are gone, and its docket or artwork has changed since. Draft it again.',
+  'pictures-being-made': () => 'Its pictures are being made again.',
+  'our-side': (v) => `Sending to ${v.outlet} failed on our side.`,
+  replaced: () => 'A later order took its place.',
+  'as-said': (v) => String(v.says),
+};
+
+/** What an outlet answered or an order waits for, as a sentence. */
+export function answerSentence({ code, values = {} }: Said): string {
+  const sentence = SENTENCES[code]?.(values) ?? code;
+  return values.tried ? `${sentence} Tried ${values.tried} times; try again when it is up.` : sentence;
+}

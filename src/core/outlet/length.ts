@@ -1,0 +1,34 @@
+/** What outlets count when they count characters. */
+export const COUNTED = ['code points', 'utf-16 units', 'graphemes', 'bytes'] as const;
+export type Counted = (typeof COUNTED)[number];
+
+const graphemes = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
+const utf8 = new TextEncoder();
+
+/**
+ * How long a text is to whoever counts it: Unicode code points, UTF-16 code units, extended grapheme clusters (UAX #29), or bytes
+ * of UTF-8 (RFC 3629).
+ */
+export function lengthOf(text: string, counted: Counted): number {
+  if (counted === 'utf-16 units') return text.length;
+  if (counted === 'bytes') return utf8.encode(text).length;
+  if (counted === 'graphemes') return [...graphemes.segment(text)].length;
+  return [...text].length;
+}
+
+/** Shortens at the last comma or word that still fits; never within a grapheme cluster. */
+export function shorten(text: string, max: number, counted: Counted): string {
+  if (lengthOf(text, counted) <= max) return text;
+  let cut = '';
+  let next = '';
+  for (const { segment } of graphemes.segment(text)) {
+    next = segment;
+    if (lengthOf(cut + segment, counted) > max) break;
+    cut += segment;
+  }
+  // a word that ends exactly here is whole
+  const whole = /^[\s,]/.test(next);
+  const comma = next === ',' ? cut.length : cut.lastIndexOf(',');
+  const at = comma > cut.length * 0.6 ? comma : whole ? cut.length : cut.lastIndexOf(' ');
+  return (at > 0 ? cut.slice(0, at) : cut).replace(/[\s,;:–-]+$/, '');
+}

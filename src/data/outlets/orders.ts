@@ -1,0 +1,213 @@
+import type { Said } from '../../core/docket/accepts';
+import type { ListingField } from '../../core/listing/compare';
+import type { ListingPayload } from '../../core/listing/payload';
+import type { Goal } from '../../core/outlet/rules';
+import type { Actor } from '../acting';
+import { row, rows, type Tx } from '../database';
+
+export const ORDER_KINDS = ['make', 'change', 'pictures', 'variants', 'state'] as const;
+export type OrderKind = (typeof ORDER_KINDS)[number];
+export type OrderState = 'waiting' | 'sending' | 'done' | 'refused' | 'withdrawn';
+
+/** One thing to be done at an outlet. Orders are added and end; what one has asked for is never rewritten. */
+export interface OrderRow {
+  id: string;
+  seq: number;
+  listingId: string;
+  /** The proof of its listing, if it has one. */
+  proofId: string | null;
+  outletId: string;
+  runId: string | null;
+  kind: OrderKind;
+  /** The fields that it carries. */
+  fields: ListingField[];
+  /** The whole listing as it is to be; null where only its state is to change. */
+  want: ListingPayload | null;
+  /** The state it is to be put in; null leaves it. */
+  goal: Goal | null;
+  /** Also over what was changed at the outlet. */
+  over: boolean;
+  state: OrderState;
+  problem: Said | null;
+  tries: number;
+  /** Has it begun to write anything? Then what is there may be its own half-done work. */
+  begun: boolean;
+}
+
+/** Sooner first: what a buyer can already see, then what is new. */
+const PRIORITY: Record<OrderKind, number> = { state: 3, variants: 4, change: 4, pictures: 4, make: 5 };
+
+/**
+ * Puts an order in the outbox. One that still waits for the same listing gives way to it and is withdrawn: its goal is kept where
+ * the new one has none. Returns the order's id.
+ */
+export async function addOrder(
+  tx: Tx,
+  o: Pick<OrderRow, 'listingId' | 'outletId' | 'runId' | 'kind' | 'fields' | 'want' | 'goal' | 'over'> & { apart: boolean },
+): Promise<string> {
+  const gave = await row<{ goal: Goal | null }>(
+    tx,
+    `UPDATE outlet_order SET state = 'withdrawn', finished_at = now(), problem = '{"code": "replaced"}'
+     WHERE listing_id = $1 AND state = 'waiting' RETURNING goal`,
+    [o.listingId],
+  );
+  const goal = o.goal === 'draft' || o.goal === null ? (gave?.goal ?? o.goal) : o.goal;
+  return (await row<{ id: string }>(
+    tx,
+    `INSERT INTO outlet_order (listing_id, outlet_id, run_id, kind, fields, want, goal, over, apart, priority)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id`,
+    [o.listingId, o.outletId, o.runId, o.kind, o.fields, o.want, goal, o.over, o.apart, PRIORITY[o.kind]],
+  ))!.id;
+}
+
+const ORDER = `SELECT s.id, s.seq, s.listing_id AS "listingId", l.proof_id AS "proofId", s.outlet_id AS "outletId", s.run_id AS "runId", s.kind, s.fields, s.want, s.goal,
+  s.over, s.state, s.problem, s.tries, EXISTS (SELECT FROM order_step t WHERE t.order_id = s.id) AS begun FROM outlet_order s JOIN listing l ON l.id = s.listing_id`;
+
+/** Outlets with something in the outbox, of one run or of all. */
+export const outletsWaiting = async (tx: Tx, runId: string | null): Promise<string[]> =>
+  (
+    await rows<{ outlet: string }>(
+      tx,
+      "SELECT DISTINCT outlet_id AS outlet FROM outlet_order WHERE state IN ('waiting', 'sending') AND ($1::uuid IS NULL OR run_id = $1)",
+      [runId],
+    )
+  ).map((r) => r.outlet);
+
+/**
+ * What a lane takes up: all but what a paused run has waiting. An order of a stopped run is there only when it was put in the
+ * outbox in the very moment of stopping, or left by a dead worker; taken up, it finds its run stopped and gives itself back.
+ */
+const MAY_GO = "(s.state = 'sending' OR r.id IS NULL OR r.state <> 'paused' OR s.apart)";
+/** Orders of one listing go one after another, in the order in which they were given. */
+const FIRST_OF_ITS_LISTING =
+  "NOT EXISTS (SELECT FROM outlet_order e WHERE e.listing_id = s.listing_id AND e.seq < s.seq AND e.state IN ('waiting', 'sending'))";
+
+// Plan, measured with 10,000 waiting of 40,000 on two cores: order_in_lane is read in order and left at the first row,
+// 0.15 ms for both questions; sorting by state and order in one question took 15 ms.
+/** Takes the next order of an outlet's lane for `holder`, marked as being sent. Nothing while the outlet is to be left alone. */
+export async function takeNext(tx: Tx, outletId: string, holder: string): Promise<OrderRow | null> {
+  const first = (state: 'sending' | 'waiting') =>
+    row<OrderRow>(
+      tx,
+      `${ORDER} LEFT JOIN run r ON r.id = s.run_id JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
+       WHERE s.outlet_id = $1 AND o.connected AND (o.hold_until IS NULL OR o.hold_until <= now())
+         AND s.state = $2 AND s.state IN ('waiting', 'sending') AND ${MAY_GO} AND s.not_before <= now() AND ${FIRST_OF_ITS_LISTING}
+       ORDER BY s.priority, s.seq LIMIT 1 FOR UPDATE OF s SKIP LOCKED`,
+      [outletId, state],
+    );
+  const next = (await first('sending')) ?? (await first('waiting'));
+  if (next)
+    await tx.query("UPDATE outlet_order SET state = 'sending', problem = NULL, holder = $2 WHERE id = $1", [next.id, holder]);
+  return next;
+}
+
+/** Seconds until the lane has something to do again: 0 is now, null is never, as things stand. */
+export async function nextInSeconds(tx: Tx, outletId: string): Promise<number | null> {
+  const found = await row<{ seconds: number | null }>(
+    tx,
+    `SELECT extract(epoch FROM min(greatest(s.not_before, o.hold_until)) - now())::float AS seconds FROM outlet_order s LEFT JOIN run r ON r.id = s.run_id
+     JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
+     WHERE s.outlet_id = $1 AND o.connected AND s.state IN ('waiting', 'sending') AND ${MAY_GO} AND ${FIRST_OF_ITS_LISTING}`,
+    [outletId],
+  );
+  return found?.seconds == null ? null : Math.max(0, found.seconds);
+}
+
+/**
+ * Whether an order that is under way may go on: its run's state, or going when it was asked for by itself; `taken` when
+ * another worker has it by now.
+ */
+export async function gateOf(tx: Tx, id: string, holder: string): Promise<'going' | 'paused' | 'stopped' | 'taken'> {
+  const found = await row<{ state: 'going' | 'paused' | 'stopped' | null; apart: boolean; mine: boolean }>(
+    tx,
+    'SELECT r.state, s.apart, s.holder = $2 AS mine FROM outlet_order s LEFT JOIN run r ON r.id = s.run_id WHERE s.id = $1',
+    [id, holder],
+  );
+  return !found?.mine ? 'taken' : found.apart ? 'going' : (found.state ?? 'going');
+}
+
+/** A run is stopped: what it has under way is no longer apart from it, and gives itself back before its next step. */
+export async function rejoinRun(tx: Tx, runId: string): Promise<void> {
+  await tx.query("UPDATE outlet_order SET apart = false WHERE run_id = $1 AND state = 'sending'", [runId]);
+}
+
+export async function setOrder(tx: Tx, id: string, state: OrderState, problem: Said | null = null): Promise<void> {
+  await tx.query(
+    `UPDATE outlet_order SET state = $2, problem = $3, finished_at = CASE WHEN $2 IN ('done', 'refused', 'withdrawn') THEN now() END WHERE id = $1`,
+    [id, state, problem],
+  );
+}
+
+/** Back into the outbox after an unclear answer, counted, for a later time. */
+export async function putOff(tx: Tx, id: string, problem: Said, seconds: number): Promise<void> {
+  await tx.query(
+    "UPDATE outlet_order SET state = 'waiting', problem = $2, tries = tries + 1, not_before = now() + make_interval(secs => $3) WHERE id = $1",
+    [id, problem, seconds],
+  );
+}
+
+/** A proof that no order takes anywhere any more: listed where it stands as it was sent, else passed again. */
+const BACK = `UPDATE proof p SET updated_at = now(), state = CASE WHEN p.changed = '{}'
+    AND EXISTS (SELECT FROM listing l WHERE l.proof_id = p.id AND l.state NOT IN ('not made', 'gone')) THEN 'listed' ELSE 'passed' END
+  WHERE p.state = 'sending' AND p.id = ANY($1)
+    AND NOT EXISTS (SELECT FROM outlet_order s JOIN listing l ON l.id = s.listing_id WHERE l.proof_id = p.id AND s.state IN ('waiting', 'sending'))`;
+
+/** Withdraws orders; their proofs are passed again, or listed where that is what stands. */
+export async function withdraw(tx: Tx, where: { id: string } | { run: string }): Promise<void> {
+  const [id, run] = 'id' in where ? [where.id, null] : [null, where.run];
+  const gone = await rows<{ proofId: string | null }>(
+    tx,
+    `UPDATE outlet_order s SET state = 'withdrawn', finished_at = now() FROM listing l
+     WHERE l.id = s.listing_id AND (s.id = $1 OR (s.run_id = $2 AND s.state = 'waiting')) RETURNING l.proof_id AS "proofId"`,
+    [id, run],
+  );
+  await tx.query(BACK, [gone.flatMap((g) => g.proofId ?? [])]);
+}
+
+/** Fields of a proof stand now as they were sent: it no longer differs in them. */
+export async function carried(tx: Tx, proofId: string, fields: ListingField[]): Promise<void> {
+  await tx.query(
+    'UPDATE proof SET changed = ARRAY(SELECT f FROM unnest(changed) f WHERE NOT f = ANY($2)) WHERE id = $1 AND changed && $2',
+    [proofId, fields],
+  );
+}
+
+/** A proof's order has ended well: it is listed, unless another of its orders is still on its way. */
+export async function proofListed(tx: Tx, proofId: string): Promise<void> {
+  await tx.query(BACK, [[proofId]]);
+}
+
+/** Wakes a proof's order that waits for its pictures, or refuses it where they cannot be made. Returns its outlet. */
+export async function picturesMade(tx: Tx, proofId: string, problem: Said | null): Promise<string | null> {
+  const found = await row<{ outlet: string }>(
+    tx,
+    `UPDATE outlet_order s SET not_before = now(), problem = $2, state = CASE WHEN $2::jsonb IS NULL THEN s.state ELSE 'refused' END,
+       finished_at = CASE WHEN $2::jsonb IS NOT NULL THEN now() END
+     FROM listing l WHERE l.id = s.listing_id AND l.proof_id = $1 AND s.state = 'waiting' RETURNING s.outlet_id AS outlet`,
+    [proofId, problem],
+  );
+  return found?.outlet ?? null;
+}
+
+/** How orders stand, by run and outlet: of each run those of the last time it was sent to. */
+export const countOrders = (tx: Tx): Promise<{ runId: string | null; outlet: string; state: OrderState; count: number }[]> =>
+  rows(
+    tx,
+    `SELECT run_id AS "runId", outlet_id AS outlet, state, count(*)::int AS count
+     FROM (SELECT DISTINCT ON (listing_id) run_id, outlet_id, state FROM outlet_order WHERE state <> 'withdrawn'
+       AND outlet_id IN (SELECT outlet_id FROM outlet_order WHERE state IN ('waiting', 'sending')) ORDER BY listing_id, seq DESC) s GROUP BY 1, 2, 3`,
+  );
+
+export interface OrderHistory extends OrderRow {
+  createdAt: string;
+  finishedAt: string | null;
+  askedBy: Actor;
+}
+/** The orders of a listing, newest first. */
+export const ordersOf = (tx: Tx, listingId: string, limit: number): Promise<OrderHistory[]> =>
+  rows(
+    tx,
+    `${ORDER.replace(' FROM outlet_order s', ', s.created_at AS "createdAt", s.finished_at AS "finishedAt", s.asked_by AS "askedBy" FROM outlet_order s')}
+     WHERE s.listing_id = $1 ORDER BY s.seq DESC LIMIT $2`,
+    [listingId, limit],
+  );

@@ -1,0 +1,55 @@
+import { fromDecimal, type Money } from '../../core/money/money';
+import { OutletAnswer, type OutletAdapter, type Session } from '../contract';
+import { call } from './connect';
+import { toText } from './story';
+import type { WareThere } from './write';
+
+export const read: OutletAdapter['read'] = {
+  async one(remoteId, session) {
+    try {
+      const { body: w } = await call<WareThere>(session, 'GET', `/wares/${encodeURIComponent(remoteId)}`);
+      return {
+        ref: w.reference,
+        url: `${session.baseUrl}/shop/${w.address}`,
+        currency: priceOf(w.articles[0]?.price ?? {}, session).currency,
+        state: w.standing === 'in-the-window' ? 'live' : 'draft there',
+        title: w.name,
+        description: toText(w.story),
+        tags: w.labels,
+        texts: { searchTitle: w.for_search?.title ?? '', searchText: w.for_search?.text ?? '' },
+        options: w.choices,
+        variants: w.articles.map((a) => ({ values: a.picks, priceMinor: priceOf(a.price, session).minor, sku: a.code })),
+        pictures: w.pictures.map((p) => p.sha256),
+      };
+    } catch (error) {
+      if (error instanceof OutletAnswer && error.more.status === 404) return null;
+      throw error;
+    }
+  },
+  async list(after, session) {
+    const from = after ? `?after=${encodeURIComponent(after)}` : '';
+    const { body } = await call<{ wares: { reference: string }[]; last: string | null }>(session, 'GET', `/wares${from}`);
+    return { remoteIds: body.wares.map((w) => w.reference), next: body.last };
+  },
+  async byKey(key, session) {
+    try {
+      const { body } = await call<WareThere>(session, 'GET', `/wares/${encodeURIComponent(key)}`);
+      return { reference: body.reference, address: body.address };
+    } catch (error) {
+      if (error instanceof OutletAnswer && error.more.status === 404) return null;
+      throw error;
+    }
+  },
+};
+
+/** The first price of an article: the currency that the shop counts in comes first. */
+function priceOf(price: Record<string, string>, session: Session): Money {
+  const [currency, text] = Object.entries(price)[0] ?? ['', ''];
+  const money = currency ? fromDecimal(text, currency) : null;
+  if (!money)
+    throw new OutletAnswer('refused', {
+      code: 'not-read',
+      values: { outlet: session.name, what: 'a price', value: `${text} ${currency}` },
+    });
+  return money;
+}

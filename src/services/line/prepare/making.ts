@@ -1,0 +1,82 @@
+import { artworksIn, effective, type Effective } from '../../../core/docket/docket';
+import type { ProofFields, ProofVariant } from '../../../core/listing/proof';
+import type { PricePlan } from '../../../core/pricing/plan';
+import type { RulesDocument } from '../../../core/outlet/rules';
+import * as artworks from '../../../data/artwork/artworks';
+import type { ArtworkRow } from '../../../data/artwork/artworks';
+import type { Tx } from '../../../data/database';
+import { listOutlets, type OutletRow } from '../../../data/outlets/outlets';
+import { blanksByIds, type BlankRow } from '../../../data/stockroom/blanks';
+import { docketsByIds, type DocketRow } from '../../../data/stockroom/dockets';
+import { listPlans } from '../../../data/stockroom/plans';
+
+/** A plan as it stands: prices say which revision of which plan they follow. */
+export interface PlanAt {
+  id: string;
+  name: string;
+  revision: number;
+  document: PricePlan;
+}
+
+/** Everything that a proof is made from. */
+export interface Making {
+  proofId: string;
+  artwork: ArtworkRow;
+  /** The other artworks of its motif: each cloth takes the one that reads best on it. */
+  twins: ArtworkRow[];
+  docket: DocketRow;
+  /** The docket as it holds for the outlet. */
+  order: Effective;
+  plan: PlanAt;
+  /** By id; a blank that the stockroom lacks is not in it. */
+  blanks: Map<string, BlankRow>;
+  /** Artworks that the docket names by itself: kept pictures, and prints that are always the same. */
+  others: Map<string, ArtworkRow>;
+  outlet: OutletRow & { rules: RulesDocument; rulesVersion: number };
+  /** What it says and costs now: what a person wrote stays. */
+  kept: { fields: ProofFields; variants: ProofVariant[] };
+}
+
+export interface Wanted {
+  id: string;
+  docketId: string;
+  outletId: string;
+  fields: ProofFields;
+  variants: ProofVariant[];
+}
+
+/** Loads what one artwork's proofs are made from, with one question a kind; null for a proof whose outlet has no rules yet. */
+export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wanted[]): Promise<(Making | null)[]> {
+  const twins = artwork.motifId
+    ? (await artworks.artworksOfMotif(tx, artwork.motifId)).filter((t) => t.id !== artwork.id && t.measured)
+    : [];
+  const dockets = new Map((await docketsByIds(tx, [...new Set(wanted.map((w) => w.docketId))])).map((d) => [d.id, d]));
+  const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
+  const plans = new Map((await listPlans(tx)).map((p) => [p.id, p]));
+  const named = [...dockets.values()];
+  const blanks = new Map(
+    (await blanksByIds(tx, [...new Set(named.flatMap((d) => d.document.lines.map((l) => l.blank)))])).map((b) => [b.id, b]),
+  );
+  const others = new Map(
+    (await artworks.artworksByIds(tx, [...new Set(named.flatMap((d) => artworksIn(d.document)))])).map((a) => [a.id, a]),
+  );
+  return wanted.map(({ id, docketId, outletId, fields, variants }) => {
+    const docket = dockets.get(docketId)!;
+    const outlet = outlets.get(outletId)!;
+    const { rules, rulesVersion } = outlet;
+    if (!rules || rulesVersion === null) return null;
+    const order = effective(docket.document, outletId);
+    return {
+      proofId: id,
+      artwork,
+      twins,
+      docket,
+      order,
+      plan: plans.get(order.pricePlan)!,
+      blanks,
+      others,
+      outlet: { ...outlet, rules, rulesVersion },
+      kept: { fields, variants },
+    };
+  });
+}

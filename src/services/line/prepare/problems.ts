@@ -1,0 +1,89 @@
+import type { GoodsLine } from '../../../core/docket/docket';
+import { axesOf, type Axes } from '../../../core/listing/axes';
+import { checkAgainst } from '../../../core/listing/check';
+import type { Problem } from '../../../core/listing/problems';
+import { pricedOnce, tagsIn, textIn, type OfferedColour, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
+import { mainLanguage, type RulesDocument } from '../../../core/outlet/rules';
+import { breakdownOf, priceLabels } from './prices';
+import { schemaProblems } from './schema';
+
+/** What a proof says and offers, as far as rules look at it. */
+export interface Offered {
+  fields: ProofFields;
+  colours: readonly OfferedColour[];
+  variants: readonly ProofVariant[];
+  pictures: number;
+  wanted: number;
+}
+
+export const lineNames = (lines: readonly Pick<GoodsLine, 'key' | 'noun'>[]): Record<string, string> =>
+  Object.fromEntries(lines.map((l) => [l.key, l.noun.one]));
+
+/** Does a docket offer several colours, also where only one of them suits this artwork? */
+export const offersColours = (lines: readonly Pick<GoodsLine, 'colours'>[]): boolean =>
+  lines.some((l) => (Array.isArray(l.colours) ? l.colours.length > 1 : l.colours.best > 1));
+
+/** What a buyer chooses between. */
+export const axesFor = (variants: readonly ProofVariant[], rules: RulesDocument, lines: readonly GoodsLine[]): Axes =>
+  axesOf(variants, { most: rules.variants.axes, colours: offersColours(lines), names: lineNames(lines), finish: 'Finish' });
+
+/** Which of the outlet's rules a proof breaks: ours with their mends first, then what its own schema says beside them. */
+export function ruleProblems(made: Offered, rules: RulesDocument, outlet: string, lines: readonly GoodsLine[]): Problem[] {
+  const { fields, variants } = made;
+  const label = priceLabels(variants, lineNames(lines));
+  const once = pricedOnce(variants);
+  const priced = once.every((v) => v.priceMinor !== null) ? once : [];
+  const ours = checkAgainst(rules, outlet, {
+    fields,
+    prices: priced.map((v) => ({ label: label(v), keepMinor: breakdownOf(v, rules.fees)!.keepMinor })),
+    pictures: made.pictures,
+    wantedPictures: made.wanted,
+  });
+  const { options, values } = axesFor(variants, rules, lines);
+  if (options.length > rules.variants.axes)
+    ours.push({
+      code: 'too-many-axes',
+      field: 'goods',
+      stops: true,
+      values: { count: options.length, axes: options, outlet, max: rules.variants.axes },
+    });
+  const language = mainLanguage(rules);
+  const schema = schemaProblems(outlet, rules, {
+    title: textIn(fields, 'title', language),
+    description: textIn(fields, 'description', language),
+    tags: tagsIn(fields, language),
+    brand: '-',
+    kind: lines[0]?.noun.one ?? '-',
+    options,
+    variants: priced.length ? variants.map((v) => ({ values: values(v), priceMinor: v.priceMinor!, sku: v.sku })) : [],
+    pictures: Array.from({ length: made.pictures }, () => ({ file: '', alt: '' })),
+  });
+  return [...ours, ...schema.filter((p) => !ours.some((o) => o.field === p.field && o.stops))];
+}
+
+/** Problems worth telling beside those that are known: one a field, and no echo of goods or artwork that cannot be offered. */
+export function beside(known: Problem[], found: Problem[]): Problem[] {
+  const stops = known.filter((p) => p.stops);
+  const nothingToOffer = stops.some((p) => p.field === 'goods' || p.field === 'artwork');
+  const echo = (p: Problem) => nothingToOffer && ['price-missing', 'pictures-missing', 'not-taken'].includes(p.code);
+  return found.filter((p) => !stops.some((k) => k.field === p.field) && !echo(p));
+}
+
+/**
+ * After fields or rules changed: which of the outlet's rules are broken now. Problems of artwork, goods and pictures stay, and so does
+ * a pattern's missing value while the field is the pattern's.
+ */
+export function recheck(
+  proof: Omit<Offered, 'pictures' | 'wanted'> & { problems: Problem[]; pictures: readonly unknown[]; outlet: string },
+  rules: RulesDocument,
+  lines: readonly GoodsLine[],
+): Problem[] {
+  const language = mainLanguage(rules);
+  const { fields } = proof;
+  const fromPattern = (name: string) =>
+    (name === 'tags' ? fields.tags[language] : fields.words[name]?.[language])?.from === 'pattern';
+  const missing = (p: Problem) => (p.code === 'wording-missing' || p.code === 'language-missing') && fromPattern(p.field);
+  const stay = proof.problems.filter((p) => ['artwork', 'goods', 'pictures'].includes(p.field) || missing(p));
+  const n = proof.pictures.length;
+  return [...stay, ...beside(stay, ruleProblems({ ...proof, pictures: n, wanted: n }, rules, proof.outlet, lines))];
+}

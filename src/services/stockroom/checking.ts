@@ -1,0 +1,97 @@
+import { patternFault } from '../../core/copy/wording';
+import { artworksIn, plansIn, type Chosen, type DocketDocument, type GoodsLine, type Shot } from '../../core/docket/docket';
+import { canonicalLanguage } from '../../core/outlet/languages';
+import type { BlankDocument } from '../../core/stock/blank';
+import { artworksByIds } from '../../data/artwork/artworks';
+import type { Tx } from '../../data/database';
+import { listOutlets } from '../../data/outlets/outlets';
+import { blanksByIds } from '../../data/stockroom/blanks';
+import { listPlans } from '../../data/stockroom/plans';
+import { Trouble } from '../trouble';
+import { sceneById } from './scenes';
+
+/** Holds a docket against what there is: blanks, scenes, plans, outlets, artworks, and its own patterns. Throws a Trouble with the first fault. */
+export async function checkDocket(tx: Tx, document: DocketDocument): Promise<void> {
+  const blanks = new Map((await blanksByIds(tx, document.lines.map((l) => l.blank))).map((b) => [b.id, b.document])); // prettier-ignore
+  const keys = document.lines.map((l) => l.key);
+  if (new Set(keys).size < keys.length) throw new Trouble('not-valid', 'Each goods line needs a name of its own.', 'lines');
+  for (const line of document.lines) checkLine(line, blanks.get(line.blank));
+  const shots = [document.shots, ...document.outlets.flatMap((o) => (o.own?.shots ? [o.own.shots] : []))].flat();
+  for (const shot of shots) checkShot(shot, document.lines, blanks);
+  checkWords(document);
+  const plans = await listPlans(tx);
+  if (plansIn(document).some((id) => !plans.some((p) => p.id === id)))
+    throw new Trouble('not-valid', 'That price plan is not in the stockroom.', 'pricePlan');
+  const outlets = await listOutlets(tx);
+  const strange = document.outlets.find((o) => !outlets.some((k) => k.id === o.outlet));
+  if (strange) throw new Trouble('not-valid', `There is no outlet ${strange.outlet}.`, 'outlets');
+  if (new Set(document.outlets.map((o) => o.outlet)).size < document.outlets.length)
+    throw new Trouble('not-valid', 'An outlet is named twice.', 'outlets');
+  const named = artworksIn(document);
+  if ((await artworksByIds(tx, named)).length < named.length)
+    throw new Trouble('not-valid', 'A picture or print that it names is not among the artworks.', 'shots');
+}
+
+function checkLine(line: GoodsLine, blank: BlankDocument | undefined): void {
+  if (!blank) throw new Trouble('not-valid', 'That blank is not in the stockroom.', 'blankId');
+  const known = (kind: string, wanted: readonly string[], there: { name: string }[]) => {
+    const missing = wanted.filter((w) => !there.some((t) => t.name === w));
+    if (missing.length) throw new Trouble('not-valid', `${blank.name} has no ${kind} ${missing.join(', ')}.`, kind);
+  };
+  const named = (chosen: Chosen | undefined) => (Array.isArray(chosen) ? chosen : []);
+  known('colour', named(line.colours), blank.colours);
+  known('size', line.sizes, blank.sizes);
+  known('finish', named(line.finishes), blank.finishes?.choices ?? []);
+  const areas = line.placements.map((p) => p.area);
+  known('print area', areas, blank.areas);
+  if (new Set(areas).size < areas.length)
+    throw new Trouble('not-valid', `A print area of ${blank.name} is named twice.`, 'placements');
+  for (const p of line.placements) known('size', Object.keys(p.bySize ?? {}), blank.sizes);
+}
+
+function checkShot(shot: Shot, lines: GoodsLine[], blanks: Map<string, BlankDocument>): void {
+  if (shot.kind === 'kept' || shot.kind === 'free') return;
+  const its = shot.line ? lines.filter((l) => l.key === shot.line) : lines;
+  if (!its.length)
+    throw new Trouble('not-valid', `A picture is of the goods line ${shot.line}, which is not in the docket.`, 'shots');
+  if (shot.kind === 'card') return;
+  const scene = sceneById(shot.scene);
+  const areas = its.flatMap((l) => l.placements.map((p) => p.area));
+  const shown = scene && its.some((l) => (blanks.get(l.blank)?.kind === scene.blank || its.length === 1) && l.placements.some((p) => scene.areas.some((a) => a.name === p.area))); // prettier-ignore
+  if (!shown)
+    throw new Trouble(
+      'not-valid',
+      `The scene ${shot.scene} does not show the print area ${[...new Set(areas)].join(' or ')}.`,
+      'shots',
+    );
+}
+
+function checkWords(document: DocketDocument): void {
+  for (const name of ['title', 'description'])
+    if (!document.words[name]) throw new Trouble('not-valid', `The docket says nothing for the ${name}.`, `wording.${name}`);
+  const said = [document, ...document.outlets.flatMap((o) => (o.own ? [o.own] : []))];
+  for (const { words, tags } of said) {
+    for (const [field, by] of Object.entries(words ?? {})) {
+      if (by === 'left out') {
+        if (field === 'title' || field === 'description')
+          throw new Trouble('not-valid', `The ${field} cannot be left out: every outlet needs one.`, `wording.${field}`);
+        continue;
+      }
+      for (const [language, pattern] of Object.entries(by)) checkPattern(`wording.${field}`, language, pattern);
+    }
+    if (tags && tags !== 'left out')
+      for (const [language, patterns] of Object.entries(tags))
+        for (const pattern of patterns) checkPattern('wording.tags', language, pattern);
+  }
+}
+
+function checkPattern(field: string, language: string, pattern: string): void {
+  if (canonicalLanguage(language) !== language)
+    throw new Trouble('not-valid', `“${language}” is not a language as BCP 47 writes it${hint(language)}.`, field);
+  const fault = patternFault(pattern);
+  if (fault) throw new Trouble('not-valid', fault, field);
+}
+const hint = (language: string): string => {
+  const canonical = canonicalLanguage(language);
+  return canonical ? `: write ${canonical}` : '';
+};
