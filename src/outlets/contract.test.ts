@@ -1,6 +1,6 @@
 import formbody from '@fastify/formbody';
 import multipart from '@fastify/multipart';
-import Ajv2020 from 'ajv/dist/2020';
+import Ajv2020 from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { createHash } from 'node:crypto';

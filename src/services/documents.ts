@@ -1,4 +1,4 @@
-import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020';
+import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { publishedSchema, type DocumentName, type DocumentOf } from '../core/schema/documents';
 import { faultOf } from '../core/schema/fault';

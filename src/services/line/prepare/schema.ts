@@ -1,4 +1,4 @@
-import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020';
+import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020.js';
 import type { ListingPayload } from '../../../core/listing/payload';
 import type { FieldName, Mend, Problem } from '../../../core/listing/problems';
 import type { RulesDocument } from '../../../core/outlet/rules';
