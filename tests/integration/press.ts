@@ -260,7 +260,7 @@ export async function asOwner<T>(work: (owner: pg.Client) => Promise<T>): Promis
 export const withoutDrafting = <T>(work: (owner: pg.Client) => Promise<T>): Promise<T> =>
   asOwner(async (owner) => {
     await owner.query('BEGIN');
-    await owner.query('LOCK TABLE blank IN ACCESS EXCLUSIVE MODE');
+    await owner.query('LOCK TABLE blank_version IN ACCESS EXCLUSIVE MODE');
     try {
       return await work(owner);
     } finally {

@@ -169,7 +169,7 @@ test('a run can be paused, gone on with, and stopped', async () => {
   // what was under way has given itself back, and the lane has nothing to do
   const underWay = () =>
     asOwner(async (o) => {
-      const rows = await o.query("SELECT FROM sending WHERE run_id = $1 AND state = 'sending'", [run.id]);
+      const rows = await o.query("SELECT FROM outlet_order WHERE run_id = $1 AND state = 'sending'", [run.id]);
       const lanes = await o.query("SELECT FROM graphile_worker.jobs WHERE key LIKE 'lane:%:quayside'");
       return rows.rowCount! + lanes.rowCount!;
     });

@@ -69,13 +69,16 @@ test('begun again while it is being drafted: only what the later beginning makes
     await begin(artworks);
     await until(
       () =>
-        asOwner(async (o) => (await o.query("SELECT FROM pg_locks WHERE NOT granted AND relation = 'blank'::regclass")).rowCount),
+        asOwner(
+          async (o) =>
+            (await o.query("SELECT FROM pg_locks WHERE NOT granted AND relation = 'blank_version'::regclass")).rowCount,
+        ),
       (n) => (n ?? 0) > 0,
       'drafting to be under way',
     );
     // the docket changes, and the proof is begun again: the earlier drafting has read the old docket
     await asOwner((o) =>
-      o.query(`UPDATE docket SET spec = jsonb_set(spec, '{wording,title}', '"Later title"') WHERE id = $1`, [docket]),
+      o.query(`UPDATE docket SET document = jsonb_set(document, '{words,title,en}', '"Later title"') WHERE id = $1`, [docket]),
     );
     const later = await begin(artworks);
     expect(owner).toBeDefined();

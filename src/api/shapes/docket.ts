@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { DocketDocument } from '@/core/docket/docket';
 import type { DocketSpec } from '@/core/docket/narrow';
+import { PricePlan } from '@/core/pricing/plan';
 import { Exactly, Named, OneOf, Text, Uuid, Whole } from './parts';
 
 const text = (maxLength: number) => Type.String({ minLength: 1, maxLength });
@@ -91,6 +92,7 @@ export const TryBody = Exactly({
   document: Type.Optional(DocketDocument),
   blankId: Type.Optional(Type.String({ maxLength: 64 })),
   spec: Type.Optional(DocketShape),
+  plan: Type.Optional(PricePlan),
   artwork: Uuid,
   outlet: Type.String({ maxLength: 64 }),
 });

@@ -44,8 +44,11 @@ export interface StandingRow {
   key: string | null;
   sent: ListingPayload | null;
   sentPictures: string[];
+  /** It was set live before, or was to be: made anew, it is again. */
+  wasLive: boolean;
 }
-const STANDING = `SELECT id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, state, key, sent, sent_pictures AS "sentPictures" FROM listing`;
+const STANDING = `SELECT id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, state, key, sent, sent_pictures AS "sentPictures",
+  EXISTS (SELECT FROM outlet_order o WHERE o.listing_id = listing.id AND o.goal = 'live' AND o.state IN ('done', 'refused')) AS "wasLive" FROM listing`;
 export const standingById = (tx: Tx, id: string): Promise<StandingRow | null> => row(tx, `${STANDING} WHERE id = $1`, [id]);
 export const standingOf = (tx: Tx, proofIds: string[]): Promise<StandingRow[]> =>
   rows(tx, `${STANDING} WHERE proof_id = ANY($1)`, [proofIds]);

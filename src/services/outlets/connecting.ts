@@ -84,7 +84,9 @@ export async function beginConsent(caller: Caller, id: string, returnTo: string)
 /** Second half: what the outlet sent the seller back with leads to a secret. Null when the seller said no there. */
 export async function endConsent(caller: Caller, answer: URLSearchParams): Promise<OutletRow | null> {
   const { workspace } = caller;
-  const token = ADAPTERS.map((a) => (a.connect.by === 'page' ? a.connect.tokenIn(answer) : null)).find((t) => t && isId(t));
+  const tokens = ADAPTERS.flatMap((a) => (a.connect.by === 'page' ? (a.connect.tokenIn(answer) ?? []) : []));
+  if (!tokens.some(Boolean)) return null;
+  const token = tokens.find(isId);
   const begun = token ? await inWorkspace(workspace, (tx) => takeConsent(tx, token, caller.credential)) : null;
   if (!begun)
     throw new Trouble(

@@ -32,7 +32,7 @@ export function kindOf(fields: readonly ListingField[]): OrderKind {
 /** What has to be done at the outlet for a proof to stand as it is now; null when it does. */
 function orderOf(content: Content, how: How): { kind: OrderKind; fields: ListingField[]; goal: Goal | null } | null {
   const { listing, stands, changed } = content;
-  if (!stands) return { kind: 'make', fields: [...LISTING_FIELDS], goal: how.live ? 'live' : 'draft' };
+  if (!stands) return { kind: 'make', fields: [...LISTING_FIELDS], goal: how.live || listing?.wasLive ? 'live' : 'draft' };
   const goal = how.live && listing!.state !== 'live' ? 'live' : null;
   // what was sent is not known of a listing from before: all of it is told again
   const fields = listing!.sent ? changed : [...LISTING_FIELDS];

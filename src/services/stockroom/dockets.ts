@@ -173,11 +173,17 @@ async function keeping(input: DocketInput, work: () => Promise<Docket>): Promise
 /** A docket that is only tried: its document, and the plan that it names or that is told beside it. Throws a Trouble when it would not be kept. */
 export async function triedDocket(
   tx: Tx,
-  input: { document?: DocketDocument; spec?: DocketSpec; blankId?: string },
+  input: { document?: DocketDocument; plan?: PricePlan; spec?: DocketSpec; blankId?: string },
 ): Promise<{ document: DocketDocument; plan: { id: string; name: string; revision: number; document: PricePlan } }> {
   if (input.document) {
-    await checkDocket(tx, input.document);
-    return { document: input.document, plan: (await planById(tx, input.document.pricePlan))! };
+    const { document: told, plan } = input;
+    // a plan that is told beside it may not be kept yet
+    const kept = plan ? ((await listPlans(tx))[0]?.id ?? NO_PLAN) : told.pricePlan;
+    await checkDocket(tx, { ...told, pricePlan: kept }).catch((e: Trouble) => {
+      if (!plan || e.field !== 'pricePlan') throw e;
+    });
+    const its = plan ? { id: NO_PLAN, name: '', revision: 1, document: plan } : (await planById(tx, told.pricePlan))!;
+    return { document: told, plan: its };
   }
   const { spec, blankId } = input;
   if (!spec || !blankId) throw new Trouble('not-valid', 'Send the docket’s document, or blankId with spec.', 'document');

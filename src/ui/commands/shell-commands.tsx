@@ -1,9 +1,13 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import { act, api } from '../api';
 import { changeTheme } from '../shell/theme';
 import { registry, useCommands } from './commands';
 import { STATIONS, type Station } from './table';
+
+const ActivityDialog = dynamic(() => import('../desk/activity-dialog').then((m) => m.ActivityDialog));
 
 const PLACE: Record<Station, string> = {
   artwork: 'the artwork',
@@ -18,15 +22,19 @@ const PLACE: Record<Station, string> = {
 export function ShellCommands() {
   const router = useRouter();
   const { history } = registry;
+  const [story, setStory] = useState(false);
   useCommands({
+    activity: { says: 'What was done', does: () => setStory(true) },
     undo: {
       says: 'Undo the last change',
-      // nothing was done in this window: the house remembers the last changes of artwork
+      // nothing was done in this window: the house remembers what one did last
       does: () =>
         void act(async () =>
           history.last
             ? history.undo()
-            : await api<{ label: string }>('POST', '/artworks/undo', {}).then((u) => `Undone: ${u.label}.`),
+            : await api<{ label: string; sentence: string }>('POST', '/activity/undo', {}).then((u) =>
+                `Undone: ${u.label}. ${u.sentence}`.trim(),
+              ),
         ),
     },
     redo: {
@@ -41,5 +49,5 @@ export function ShellCommands() {
     theme: { says: 'Day or night', does: changeTheme },
     keys: { says: 'Keys and marks', does: () => window.dispatchEvent(new Event('press:keys')) },
   });
-  return null;
+  return story ? <ActivityDialog open close={() => setStory(false)} /> : null;
 }

@@ -37,6 +37,8 @@ export const COMMANDS = told({
   'proofs.pass-all': { word: 'Pass all that are ready', keys: 'A', at: 'proofs' },
   'proofs.take-back': { word: 'Take back a passed proof', keys: 'U', at: 'proofs' },
   'proofs.held': { word: 'Step through the held ones', keys: 'H', at: 'proofs' },
+  'proofs.draft-again': { word: 'Draft again what is out of date', keys: 'D', at: 'proofs' },
+  'proofs.send-change': { word: 'Send the change', keys: 'S', at: 'proofs' },
   'proofs.closer': { word: 'Look closer', keys: 'Z', at: 'proofs' },
 
   'press.send': { word: 'Send', keys: 'S', at: 'press' },
@@ -48,11 +50,17 @@ export const COMMANDS = told({
   'ledger.all': { word: 'Select all', keys: 'Ctrl A', at: 'ledger' },
   'ledger.look': { word: 'Ask the outlets what stands there', keys: 'L', at: 'ledger' },
   'ledger.live': { word: 'Set drafts live', keys: 'V', at: 'ledger' },
+  'ledger.end': { word: 'End listings', keys: 'E', at: 'ledger' },
+  'ledger.changes': { word: 'Send what differs', keys: 'S', at: 'ledger' },
+  'ledger.open': { word: 'Open a listing', keys: 'O', at: 'ledger' },
 
   'stockroom.new-docket': { word: 'New docket', keys: 'N', at: 'stockroom' },
   'stockroom.catalogues': { word: 'Fetch catalogues', keys: 'F', at: 'stockroom' },
+  'stockroom.new-plan': { word: 'New price plan', keys: 'P', at: 'stockroom' },
+  'stockroom.add-outlet': { word: 'Add an outlet', keys: 'O', at: 'stockroom' },
   'stockroom.rules': { word: 'Fetch the outlets’ rules', keys: 'R', at: 'stockroom' },
 
+  activity: { word: 'What was done', keys: 'H', at: 'everywhere' },
   undo: { word: 'Undo', keys: 'Ctrl Z', at: 'everywhere' },
   redo: { word: 'Redo', keys: 'Ctrl Shift Z', at: 'everywhere' },
   'go.artwork': { word: 'To the artwork', keys: '1', at: 'everywhere' },

@@ -2,6 +2,7 @@
 import type { ColumnDef } from '@tanstack/react-table';
 import { format } from 'date-fns';
 import { ExternalLink } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { ListingView } from '@/api/views';
@@ -16,8 +17,14 @@ import { Picture } from '../parts/picture';
 import { SearchField } from '../parts/fields/search-field';
 import { SelectionBar } from '../parts/lists/selection-bar';
 import { Table } from '../parts/lists/table';
+import { sendChanges } from '../proofs/orders';
+
+const ListingSlip = dynamic(() => import('./listing-slip').then((m) => m.ListingSlip));
 
 const ROW = 66;
+/** How a listing goes with what we sent and have. */
+const STEP_INK = { 'in step': 'text-soft', stale: 'text-teal', drifted: 'text-ochre' } as const;
+const STEP_WORDS = { 'in step': 'in step', stale: 'stale', drifted: 'drifted' } as const;
 const STATE_INK: Partial<Record<ListingView['state'], string>> = { live: 'text-teal', gone: 'text-spot' };
 
 /** What stands where: every listing with its state and the way to its page as buyers see it. */
@@ -25,6 +32,8 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
   const [find, setFind] = useState('');
   const [outlet, setOutlet] = useState('');
   const [state, setState] = useState('');
+  const [step, setStep] = useState('');
+  const [openId, setOpenId] = useState<string | null>(null);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const states = useMemo(() => [...new Set(listings.map((l) => l.state))].sort(), [listings]);
   const outlets = useMemo(() => [...new Map(listings.map((l) => [l.outletId, l.outlet]))], [listings]);
@@ -34,13 +43,24 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
         (l) =>
           (!outlet || l.outletId === outlet) &&
           (!state || l.state === state) &&
+          (!step || l.step === step) &&
           `${l.title} ${l.artwork}`.toLowerCase().includes(find.toLowerCase()),
       ),
-    [listings, outlet, state, find],
+    [listings, outlet, state, step, find],
   );
-  const drafts = shown.filter((l) => picked.has(l.id) && l.state === 'draft there');
+  const chosen = shown.filter((l) => picked.has(l.id));
+  const mayGoLive = chosen.filter((l) => l.state === 'draft there' || l.state === 'ended');
+  const mayEnd = chosen.filter((l) => l.state === 'live');
+  const differ = chosen.filter((l) => l.proofId && l.changed.length > 0);
+  const open = listings.find((l) => l.id === openId);
   const all = shown.length > 0 && shown.every((l) => picked.has(l.id));
   const asked = outlets.filter(([id]) => !outlet || id === outlet);
+  const put = (way: 'live' | 'end', of: ListingView[], says: (n: number) => string) =>
+    void act(async () => {
+      const { queued } = await api<{ queued: number }>('POST', `/listings/${way}`, { ids: of.map((l) => l.id) });
+      setPicked(new Set());
+      return says(queued);
+    });
   const bindings: Bindings = {
     'ledger.all': shown.length
       ? { says: `Select all ${count(shown.length, 'listing')}`, does: () => setPicked(new Set(shown.map((l) => l.id))) }
@@ -56,17 +76,25 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
             }),
         }
       : null,
-    'ledger.live': drafts.length
+    'ledger.live': mayGoLive.length
       ? {
-          says: `Set ${drafts.length} live`,
-          does: () =>
-            void act(async () => {
-              const { queued } = await api<{ queued: number }>('POST', '/listings/live', { ids: drafts.map((l) => l.id) });
-              setPicked(new Set());
-              return `${count(queued, 'listing')} being set live.`;
-            }),
+          says: `Set ${mayGoLive.length} live`,
+          does: () => put('live', mayGoLive, (n) => `${count(n, 'listing')} being set live.`),
         }
       : null,
+    'ledger.end': mayEnd.length
+      ? {
+          says: `End ${count(mayEnd.length, 'listing')}`,
+          does: () => put('end', mayEnd, (n) => `${count(n, 'listing')} being ended.`),
+        }
+      : null,
+    'ledger.changes': differ.length
+      ? {
+          says: `Send what differs of ${count(differ.length, 'listing')}`,
+          does: () => void sendChanges(differ.map((l) => l.id), false).then(() => setPicked(new Set())), // prettier-ignore
+        }
+      : null,
+    'ledger.open': chosen.length === 1 ? { says: `Open “${chosen[0]!.title}”`, does: () => setOpenId(chosen[0]!.id) } : null,
   };
   useCommands(bindings);
   const toggle = (id: string) =>
@@ -112,9 +140,27 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
           value={state}
           onChange={(e) => setState(e.target.value)}
         />
+        <ChoiceField
+          hideLabel
+          label="In step"
+          options={[
+            ['', 'in step or not'],
+            ['in step', 'in step'],
+            ['stale', 'stale: changed here'],
+            ['drifted', 'drifted: changed there'],
+          ]}
+          value={step}
+          onChange={(e) => setStep(e.target.value)}
+        />
         <span className="grow" />
-        {drafts.length > 0 ? (
-          <SelectionBar says={count(drafts.length, 'draft')} none={() => setPicked(new Set())}>
+        {chosen.length > 0 ? (
+          <SelectionBar says={count(chosen.length, 'listing')} none={() => setPicked(new Set())}>
+            <CommandButton id="ledger.changes" of={bindings} tone="go">
+              Send what differs
+            </CommandButton>
+            <CommandButton id="ledger.end" of={bindings}>
+              End
+            </CommandButton>
             <CommandButton id="ledger.live" of={bindings} tone="go" />
           </SelectionBar>
         ) : (
@@ -123,45 +169,48 @@ export function LedgerStation({ listings }: { listings: ListingView[] }) {
           </CommandButton>
         )}
       </div>
-      <Table
-        label="Listings"
-        data={shown}
-        idOf={(l) => l.id}
-        rowHeight={ROW}
-        sortHere
-        hands={{ picked, pick: toggle }}
-        columns={[
-          {
-            id: 'pick',
-            header: () => (
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs"
-                aria-label="Select all"
-                checked={all}
-                onChange={() => setPicked(all ? new Set() : new Set(shown.map((l) => l.id)))}
-              />
-            ),
-            size: 20,
-            enableSorting: false,
-            cell: ({ row }) => (
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs"
-                aria-label={`Select ${row.original.title}`}
-                checked={picked.has(row.id)}
-                onChange={() => toggle(row.id)}
-              />
-            ),
-          },
-          ...COLUMNS,
-        ]}
-      />
+      <div className={`grid min-h-0 ${open ? 'grid-cols-[1fr_372px]' : ''}`}>
+        <Table
+          label="Listings"
+          data={shown}
+          idOf={(l) => l.id}
+          rowHeight={ROW}
+          sortHere
+          hands={{ picked, pick: toggle }}
+          columns={[
+            {
+              id: 'pick',
+              header: () => (
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  aria-label="Select all"
+                  checked={all}
+                  onChange={() => setPicked(all ? new Set() : new Set(shown.map((l) => l.id)))}
+                />
+              ),
+              size: 20,
+              enableSorting: false,
+              cell: ({ row }) => (
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  aria-label={`Select ${row.original.title}`}
+                  checked={picked.has(row.id)}
+                  onChange={() => toggle(row.id)}
+                />
+              ),
+            },
+            ...columns(setOpenId),
+          ]}
+        />
+        {open && <ListingSlip key={open.id} listing={open} close={() => setOpenId(null)} />}
+      </div>
     </div>
   );
 }
 
-const COLUMNS: ColumnDef<ListingView>[] = [
+const columns = (open: (id: string) => void): ColumnDef<ListingView>[] => [
   {
     id: 'picture',
     header: () => <span className="sr-only">Picture</span>,
@@ -185,7 +234,9 @@ const COLUMNS: ColumnDef<ListingView>[] = [
           <b className="block truncate font-semibold">{l.title}</b>
         )}
         <span className="block truncate text-[11.5px] text-soft">
-          {l.artwork} · {l.docket} · {l.proofId ? l.remoteId : 'its artwork was deleted here'}
+          {l.artwork
+            ? `${l.artwork} · ${l.docket} · ${l.proofId ? l.remoteId : 'its artwork was deleted here'}`
+            : `made at ${l.outlet}, not from here`}
         </span>
       </span>
     ),
@@ -210,6 +261,24 @@ const COLUMNS: ColumnDef<ListingView>[] = [
     ),
   },
   {
+    id: 'step',
+    header: 'In step',
+    accessorKey: 'step',
+    size: 120,
+    cell: ({ row: { original: l } }) => (
+      <button
+        className={`${STEP_INK[l.step]} underline decoration-dotted underline-offset-2`}
+        title={[
+          ...(l.changed.length ? [`changed here: ${l.changed.join(', ')}`] : []),
+          ...(l.drift.length ? [`changed there: ${l.drift.join(', ')}`] : []),
+        ].join('; ')}
+        onClick={() => open(l.id)}
+      >
+        {STEP_WORDS[l.step]}
+      </button>
+    ),
+  },
+  {
     id: 'price',
     header: 'From, USD',
     accessorKey: 'priceMinor',
@@ -222,7 +291,9 @@ const COLUMNS: ColumnDef<ListingView>[] = [
     header: 'Sent',
     accessorKey: 'sentAt',
     size: 100,
-    cell: ({ row }) => <span className="text-soft">{row.original.sentAt ? format(row.original.sentAt, 'd MMM, HH:mm') : ''}</span>,
+    cell: ({ row }) => (
+      <span className="text-soft">{row.original.sentAt ? format(row.original.sentAt, 'd MMM, HH:mm') : ''}</span>
+    ),
   },
   {
     id: 'page',

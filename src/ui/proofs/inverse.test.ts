@@ -3,6 +3,7 @@ import type { ProofView } from '@/api/views';
 import { inverse, type ProofEdit } from './inverse';
 
 type Fields = Required<ProofView['fields']>;
+const told = (fields: Fields) => ({ fields, content: { words: {}, tags: {} }, language: 'en' });
 const PATTERN = { title: 'by pattern', description: 'by pattern', tags: ['pattern'], prices: { S: 1000, M: 1100 } };
 
 const price = (size: string, priceMinor: number) => ({ size, priceMinor }) as Fields['prices']['value'][number];
@@ -24,7 +25,7 @@ function edited(fields: Fields, edit: ProofEdit): Fields {
       value: next.prices.value.map((p) => ({ ...p, priceMinor: edit.prices![p.size] ?? p.priceMinor })),
       from: 'hand',
     };
-  for (const name of edit.pattern ?? []) Object.assign(next, { [name]: drafted()[name] });
+  for (const name of edit.pattern ?? []) Object.assign(next, { [name]: drafted()[name as 'title'] });
   return next;
 }
 
@@ -39,16 +40,32 @@ test('an edit and its inverse leave a proof as it was, whatever went before', ()
   fc.assert(
     fc.property(fc.array(edits, { maxLength: 5 }), edits, (before, edit) => {
       const fields = before.reduce(edited, drafted());
-      expect(edited(edited(fields, edit), inverse(fields, edit))).toEqual(fields);
+      expect(edited(edited(fields, edit), inverse(told(fields), edit))).toEqual(fields);
     }),
     { numRuns: 400 },
   ));
 
 test('what came from the pattern goes back to it', () =>
-  expect(inverse(drafted(), { title: 'Mine' })).toEqual({ pattern: ['title'] }));
+  expect(inverse(told(drafted()), { title: 'Mine' })).toEqual({ pattern: ['title'] }));
 test('what a hand wrote is written again', () =>
-  expect(inverse({ ...drafted(), title: { value: 'Mine', from: 'hand' } }, { pattern: ['title'] })).toEqual({ title: 'Mine' }));
+  expect(inverse(told({ ...drafted(), title: { value: 'Mine', from: 'hand' } }), { pattern: ['title'] })).toEqual({
+    title: 'Mine',
+  }));
 test('only the sizes that were changed get their prices back', () => {
   const fields = { ...drafted(), prices: { value: [price('S', 900), price('M', 950)], from: 'hand' as const } };
-  expect(inverse(fields, { prices: { M: 1 } })).toEqual({ prices: { M: 950 } });
+  expect(inverse(told(fields), { prices: { M: 1 } })).toEqual({ prices: { M: 950 } });
+});
+
+describe('further texts of an outlet', () => {
+  const of = (from: 'hand' | 'pattern', value = 'Found') => ({
+    fields: drafted(),
+    content: { words: { searchTitle: { en: { value, from, made: null } } }, tags: {} },
+    language: 'en',
+  });
+  test('what a hand wrote is written again', () =>
+    expect(inverse(of('hand'), { texts: { searchTitle: 'Other' } })).toEqual({ texts: { searchTitle: 'Found' } }));
+  test('what came from the pattern goes back to it', () =>
+    expect(inverse(of('pattern'), { texts: { searchTitle: 'Other' } })).toEqual({ pattern: ['searchTitle'] }));
+  test('what went back to the pattern gets the hand’s words again', () =>
+    expect(inverse(of('hand'), { pattern: ['searchTitle'] })).toEqual({ texts: { searchTitle: 'Found' } }));
 });

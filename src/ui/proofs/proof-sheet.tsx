@@ -6,6 +6,9 @@ import { Dialog } from '../parts/dialog';
 import { Mark } from '../parts/marks';
 import { Line, Source } from '../parts/slip';
 import { Problems } from './problems';
+import { Standing } from './standing';
+import { Further } from './further';
+import { Story } from '../desk/story';
 import { Prices, Text } from './proof-fields';
 import { CommandButton, registry, type Bindings } from '../commands/commands';
 import { inverse, type Name, type ProofEdit } from './inverse';
@@ -27,17 +30,19 @@ export function ProofSheet({
   const [shot, setShot] = useState(0);
   const [saved, setSaved] = useState('');
   const { fields } = proof;
-  const locked = ['sending', 'listed', 'drafting'].includes(proof.state);
+  const locked = ['sending', 'drafting'].includes(proof.state);
   const picture = proof.pictures[shot] ?? proof.pictures[0];
   const rules = outlet.rules;
   const { history } = registry;
   const change = (edit: ProofEdit) => {
     setSaved('saving…');
-    const save = (body: ProofEdit, says: string) => api('PATCH', `/proofs/${proof.id}`, body).then(() => says);
+    // the first time it says which state of the proof it was made on; taking back and making again go by what is there then
+    const save = (body: ProofEdit & { version?: number }, says: string) =>
+      api('PATCH', `/proofs/${proof.id}`, body).then(() => says);
     const what = `“${proof.artwork}”`;
     void act(async () => {
-      await save(edit, '');
-      const before = inverse(fields, edit);
+      await save({ ...edit, version: proof.version }, '');
+      const before = inverse(proof, edit);
       history.did({
         says: `${what} changed`,
         back: () => save(before, `${what} is as it was before.`),
@@ -79,6 +84,9 @@ export function ProofSheet({
         <CommandButton id="proofs.take-back" of={bindings}>
           Take back
         </CommandButton>
+        <CommandButton id="proofs.send-change" of={bindings}>
+          {proof.refusalCode === 'changed-there' ? 'Send it all the same' : 'Send the change'}
+        </CommandButton>
       </div>
       <div className="grid grid-cols-[minmax(300px,44%)_1fr] gap-6">
         <div>
@@ -95,16 +103,22 @@ export function ProofSheet({
               {proof.state === 'drafting' ? 'being made…' : 'no picture'}
             </div>
           )}
-          <div className="mt-1.5 flex gap-1.5">
+          <div className="mt-1.5 flex flex-wrap gap-1.5">
             {proof.pictures.map((s, i) => (
               <button
                 key={i}
-                aria-label={`Picture ${i + 1}, ${s.colour}`}
+                aria-label={`Picture ${i + 1}, ${s.colour || s.kind}`}
                 aria-pressed={i === shot}
                 className={i === shot ? 'outline-[2.5px] outline-teal' : ''}
                 onClick={() => setShot(i)}
               >
-                <img src={s.small ?? undefined} alt="" className="h-[62px] w-[62px] object-cover" />
+                {s.small ? (
+                  <img src={s.small} alt="" className="h-[62px] w-[62px] object-cover" />
+                ) : (
+                  <span className="grid h-[62px] w-[62px] place-items-center border border-dashed border-rule text-[11px] text-soft">
+                    {s.kind === 'free' ? 'free' : '–'}
+                  </span>
+                )}
               </button>
             ))}
           </div>
@@ -113,7 +127,7 @@ export function ProofSheet({
               <p className="flex flex-wrap gap-x-3 gap-y-1">
                 {proof.colours.map((c) => (
                   <span
-                    key={c.name}
+                    key={`${c.line} ${c.name}`}
                     className="inline-flex items-center gap-1.5"
                     title={`${Math.round(c.legibility * 100)}% of the ink can be read`}
                   >
@@ -125,6 +139,7 @@ export function ProofSheet({
           )}
         </div>
         <div className="min-w-0">
+          <Standing proof={proof} bindings={bindings} />
           <Problems proof={proof} />
           {fields.title && (
             <div className="mt-3">
@@ -175,6 +190,7 @@ export function ProofSheet({
                   save={(description) => change({ description })}
                 />
               </Line>
+              <Further proof={proof} outlet={outlet} locked={locked} change={change} />
             </div>
           )}
         </div>
@@ -182,6 +198,12 @@ export function ProofSheet({
       {fields.prices && fields.prices.value.length > 0 && (
         <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />
       )}
+      <details className="cut mt-5 pt-3">
+        <summary className="cursor-pointer font-slab text-[15px] font-semibold">What was done to it</summary>
+        <div className="mt-2">
+          <Story of={proof.id} empty="Nothing yet since it was drafted." />
+        </div>
+      </details>
       {picture?.picture && (
         <Dialog open={closer} onClose={() => setCloser(false)} label="Looked at closely" width={980}>
           <button className="block w-full cursor-zoom-out" aria-label="Enough" onClick={() => setCloser(false)}>

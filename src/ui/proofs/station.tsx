@@ -12,6 +12,7 @@ import { ProofSheet } from './proof-sheet';
 import { ChoiceField } from '../parts/fields/field';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
 import { usePass } from './passing';
+import { draftAgain, sendChanges } from './orders';
 
 const ROW = 68;
 
@@ -35,6 +36,7 @@ export function ProofStation({
   const proof = proofs[at];
   const ready = proofs.filter((p) => p.state === 'ready');
   const held = proofs.filter((p) => p.state === 'held');
+  const outdated = proofs.filter((p) => p.outOfDate && ['held', 'ready', 'refused', 'listed'].includes(p.state));
   const [closer, setCloser] = useState(false);
 
   const open = useCallback((id: string) => {
@@ -81,6 +83,22 @@ export function ProofStation({
     'proofs.held': held.length
       ? { says: `Step through ${held.length} held`, does: () => goTo(held.find((p) => proofs.indexOf(p) > at) ?? held[0]) }
       : null,
+    'proofs.draft-again': outdated.length
+      ? {
+          says:
+            proof?.outOfDate && outdated.length === 1
+              ? `Draft “${proof.artwork}” again`
+              : `Draft ${outdated.length} again that are out of date`,
+          does: () => void draftAgain(outdated.map((p) => p.id)),
+        }
+      : null,
+    'proofs.send-change':
+      proof?.listing && proof.changed.length && !['sending', 'drafting', 'held'].includes(proof.state)
+        ? {
+            says: `Send the change of “${proof.artwork}”`,
+            does: () => void sendChanges([proof.listing!.id], proof.refusalCode === 'changed-there'),
+          }
+        : null,
     'proofs.closer': proof ? { says: 'Look closer', does: () => setCloser((c) => !c) } : null,
   };
   useCommands(bindings);
@@ -178,7 +196,10 @@ function Row({ proof: p, on, open }: { proof: ProofView; on: boolean; open: () =
         <span className="block truncate text-[11.5px] text-soft">
           {p.outlet} · {p.docket}
         </span>
-        {p.outOfDate && <span className="mr-1.5 bg-ochre-t px-1 text-[11px] text-ochre">old file</span>}
+        {p.outOfDate && <span className="mr-1.5 bg-ochre-t px-1 text-[11px] text-ochre">out of date</span>}
+        {p.listing && p.changed.length > 0 && (
+          <span className="mr-1.5 bg-teal-t px-1 text-[11px] text-teal">stands, changed</span>
+        )}
         {p.problems[0]?.stops && <span className="block truncate text-[11.5px] text-ochre">{p.problems[0].sentence}</span>}
       </span>
       <Mark state={p.state} />

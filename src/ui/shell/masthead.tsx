@@ -1,9 +1,10 @@
 'use client';
-import { MoonStar, Sun } from 'lucide-react';
+import { History, MoonStar, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { Line } from '@/services/line/line';
 import { api } from '../api';
+import { registry } from '../commands/commands';
 import { changeTheme } from './theme';
 
 /** The name, and the line: the stations of the job in order, each with what stands there and what waits. */
@@ -65,6 +66,9 @@ export function Masthead({ stations: s, workspace, signedIn }: { stations: Line;
         >
           Stockroom
         </Link>
+        <button className="p-1.5 text-soft hover:text-ink" aria-label="What was done" onClick={() => registry.run('activity')}>
+          <History size={16} />
+        </button>
         <button className="p-1.5 text-soft hover:text-ink" aria-label="Day or night theme" onClick={changeTheme}>
           <MoonStar size={16} className="in-data-[theme=night]:hidden" />
           <Sun size={16} className="hidden in-data-[theme=night]:block" />

@@ -5,6 +5,7 @@ import { act, api } from '../api';
 import { Button } from '../parts/button';
 import { TextField } from '../parts/fields/field';
 import { amount } from '../parts/format';
+import { OutletSettings } from './outlet-settings';
 
 /** An outlet: what it takes and costs, and how it is connected. */
 export function Outlet({ outlet: o }: { outlet: OutletView }) {
@@ -14,18 +15,19 @@ export function Outlet({ outlet: o }: { outlet: OutletView }) {
       const { address } = await api<{ address: string }>('POST', `/outlets/${o.id}/connect`, {});
       window.location.assign(address);
     });
-  const f = o.rules?.fees;
+  const [settings, setSettings] = useState(false);
+  const rules = o.rulesDocument;
   return (
     <li className="border-b border-rule2 p-3">
       <div className="flex items-baseline justify-between">
         <b className="font-slab text-[15px] font-semibold">{o.name}</b>
         <span className={o.connected ? 'text-teal' : 'text-spot'}>{o.connected ? 'connected' : 'not connected'}</span>
       </div>
-      {o.rules && (
+      {rules && (
         <p className="mt-0.5 text-soft">
-          Title {o.rules.title.maxLength} · {o.rules.tags.max} tags to {o.rules.tags.maxLength} · {o.rules.pictures.max} pictures
-          · {f && `${((f.transactionShare + f.paymentShare) / 10_000).toFixed(1)}% + ${amount(f.paymentFixedMinor)}`}
-          {f?.listingMinor ? ` · ${amount(f.listingMinor)} a listing` : ''} · rules {o.rules.version}
+          {rules.texts.title?.label ?? 'Title'} {rules.texts.title?.limit} ·{' '}
+          {rules.tags ? `${rules.tags.max} tags to ${rules.tags.maxLength}` : 'no tags'} · {rules.pictures.max} pictures ·{' '}
+          {rules.fees.map((f) => `${f.label}: ${feeOf(f)}`).join(', ')} · rules {rules.edition}
         </p>
       )}
       {o.hold && <p className="mt-0.5 text-spot">{o.hold.why} It is left alone for a moment.</p>}
@@ -41,13 +43,28 @@ export function Outlet({ outlet: o }: { outlet: OutletView }) {
       )}
       <div className="mt-2 flex gap-2">
         {o.connected ? (
-          <Button
-            onClick={() =>
-              void act(() => api('POST', `/outlets/${o.id}/rules`, {}).then(() => `${o.name}’s rules are up to date.`))
-            }
-          >
-            Fetch rules
-          </Button>
+          <>
+            <Button
+              onClick={() =>
+                void act(() => api('POST', `/outlets/${o.id}/rules`, {}).then(() => `${o.name}’s rules are up to date.`))
+              }
+            >
+              Fetch rules
+            </Button>
+            <Button onClick={() => setSettings(true)}>Settings…</Button>
+            <Button
+              tone="quiet"
+              onClick={() =>
+                void act(() =>
+                  api('POST', `/outlets/${o.id}/gather`, {}).then(
+                    () => `What stands at ${o.name} and is not from here is being entered in the ledger.`,
+                  ),
+                )
+              }
+            >
+              Bring over
+            </Button>
+          </>
         ) : o.connecting.by === 'consent' ? (
           <Button tone="go" onClick={consent}>
             Connect…
@@ -78,6 +95,11 @@ export function Outlet({ outlet: o }: { outlet: OutletView }) {
           </Button>
         )}
       </div>
+      {settings && <OutletSettings outlet={o} close={() => setSettings(false)} />}
     </li>
   );
 }
+
+/** A fee as a share and an amount. */
+const feeOf = ({ share, fixedMinor }: { share: number; fixedMinor: number }): string =>
+  [share && `${(share / 10_000).toFixed(1)}%`, fixedMinor && amount(fixedMinor)].filter(Boolean).join(' + ');

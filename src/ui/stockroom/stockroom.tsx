@@ -3,13 +3,16 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import type { BlankView } from '@/api/views';
 import type { SceneSheet } from '@/core/scene/scene';
-import type { DocketView } from '@/api/shapes/stockroom';
+import { useState } from 'react';
+import type { DocketView, PlanView } from '@/api/shapes/stockroom';
 import type { OutletView } from '@/api/views';
 import { act, api, sentenceOf } from '../api';
 import { useCommands } from '../commands/commands';
 import { Access } from './access';
 import { Heading } from './heading';
+import { AddOutlet } from './add-outlet';
 import { Outlet } from './outlet';
+import { NEW_PLAN, PlanDialog, Plans, type PlanAsked } from './plans';
 import { amount, count } from '../parts/format';
 import { Button, ButtonLink } from '../parts/button';
 
@@ -17,17 +20,22 @@ import { Button, ButtonLink } from '../parts/button';
 export function Stockroom({
   dockets,
   blanks,
+  plans,
   outlets,
   scenes,
   said,
 }: {
   dockets: DocketView[];
   blanks: BlankView[];
+  plans: PlanView[];
   outlets: OutletView[];
   scenes: SceneSheet[];
   said: string | null;
 }) {
   const router = useRouter();
+  const [plan, setPlan] = useState<PlanAsked | null>(null);
+  const [adding, setAdding] = useState(false);
+  const newPlan = () => setPlan({ id: null, name: '', document: NEW_PLAN, dockets: 0, revision: 0 });
   const catalogues = () => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'));
   const connected = outlets.filter((o) => o.connected);
   useCommands({
@@ -35,6 +43,8 @@ export function Stockroom({
       ? { says: 'Make a new docket', does: () => router.push('/stockroom/dockets/new') }
       : null,
     'stockroom.catalogues': { says: 'Fetch the print houses’ catalogues', does: catalogues },
+    'stockroom.new-plan': { says: 'Make a new price plan', does: newPlan },
+    'stockroom.add-outlet': { says: 'Add an outlet', does: () => setAdding(true) },
     'stockroom.rules': connected.length
       ? {
           says: `Fetch the rules of ${connected.map((o) => o.name).join(' and ')}`,
@@ -73,7 +83,9 @@ export function Stockroom({
             )}
             {dockets.map((d) => {
               const blank = blanks.find((b) => b.id === d.blankId);
-              const scene = d.spec.shots[0]?.scene;
+              const first = d.document.shots.find((s) => s.kind === 'scene');
+              const scene = first?.kind === 'scene' ? first.scene : undefined;
+              const more = d.document.lines.length - 1;
               return (
                 <li key={d.id} className="border-b border-rule2">
                   <Link
@@ -86,8 +98,9 @@ export function Stockroom({
                     <span>
                       <b className="block font-slab text-[15px] font-semibold">{d.name}</b>
                       <span className="block text-soft">
-                        {blank?.name} · {count(d.spec.colours.length, 'colour')} · {count(d.spec.sizes.length, 'size')} ·{' '}
-                        {count(d.spec.shots.length, 'picture')}
+                        {blank?.name}
+                        {more > 0 && ` and ${count(more, 'goods line')} more`} · {count(d.spec.sizes.length, 'size')} ·{' '}
+                        {count(d.document.shots.length, 'picture')}
                       </span>
                       <span className="block text-soft">
                         {d.spec.pricePlan.name} ·{' '}
@@ -100,6 +113,10 @@ export function Stockroom({
               );
             })}
           </ul>
+          <Heading word="Price plans" about="from costs and fees to prices">
+            <Button onClick={newPlan}>New plan</Button>
+          </Heading>
+          <Plans plans={plans} edit={setPlan} />
           <Heading word="Blanks" about="what print houses offer">
             <Button onClick={catalogues}>Fetch catalogues</Button>
           </Heading>
@@ -136,7 +153,9 @@ export function Stockroom({
           </ul>
         </section>
         <section>
-          <Heading word="Outlets" about="where listings stand" />
+          <Heading word="Outlets" about="where listings stand">
+            <Button onClick={() => setAdding(true)}>Add an outlet</Button>
+          </Heading>
           <ul className="bg-paper">
             {outlets.map((o) => (
               <Outlet key={o.id} outlet={o} />
@@ -154,6 +173,8 @@ export function Stockroom({
           <Access />
         </section>
       </div>
+      {plan && <PlanDialog key={plan.id} plan={plan} close={() => setPlan(null)} />}
+      {adding && <AddOutlet close={() => setAdding(false)} />}
     </div>
   );
 }

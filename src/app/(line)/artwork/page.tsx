@@ -28,7 +28,12 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     listParcels(workspace),
     blanks(workspace),
   ]);
-  const cloths = new Map(goods.map((b) => b.document).filter((b) => b.colours.length > 1).flatMap((b) => b.colours.map((c) => [c.name, c.hex])));
+  const cloths = new Map(
+    goods
+      .map((b) => b.document)
+      .filter((b) => b.colours.length > 1)
+      .flatMap((b) => b.colours.map((c) => [c.name, c.hex])),
+  );
   return (
     <ArtworkStation
       first={{

@@ -3,6 +3,7 @@ import { scenes } from '@/services/stockroom/scenes';
 import { outlets } from '@/services/outlets/outlets';
 import { blanks } from '@/services/stockroom/blanks';
 import { dockets } from '@/services/stockroom/dockets';
+import { plans } from '@/services/stockroom/plans';
 import { blankView, outletView } from '@/api/views';
 import { Stockroom } from '@/ui/stockroom/stockroom';
 
@@ -11,8 +12,9 @@ export const metadata = { title: 'Stockroom' };
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
   const caller = await visitor();
   const { connect, why } = await searchParams;
-  const [forms, goods, houses] = [
+  const [forms, priced, goods, houses] = [
     await dockets(caller.workspace),
+    await plans(caller.workspace),
     await blanks(caller.workspace),
     await outlets(caller.workspace),
   ];
@@ -24,5 +26,14 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         : connect
           ? `${connect} is connected.`
           : null;
-  return <Stockroom dockets={forms} blanks={goods.map(blankView)} outlets={houses.map(outletView)} scenes={scenes()} said={said} />;
+  return (
+    <Stockroom
+      dockets={forms}
+      plans={priced}
+      blanks={goods.map(blankView)}
+      outlets={houses.map(outletView)}
+      scenes={scenes()}
+      said={said}
+    />
+  );
 }

@@ -1,33 +1,50 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { FormProvider, useForm } from 'react-hook-form';
-import type { ArtworkView, OutletView } from '@/api/views';
-import type { BlankView } from '@/api/views';
+import { FormProvider, useForm, type Resolver } from 'react-hook-form';
+import type { ArtworkView, BlankView, OutletView } from '@/api/views';
+import type { DocketView, PlanView } from '@/api/shapes/stockroom';
 import type { SceneSheet } from '@/core/scene/scene';
-import type { DocketView } from '@/api/shapes/stockroom';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
 import { Button } from '../../parts/button';
 import { docket as docketShape } from '../../parts/fields/compiled.mjs';
+import { TextField } from '../../parts/fields/field';
 import { schemaResolver } from '../../parts/fields/schema-resolver';
-import { GoodsContext, type DocketForm } from './form';
-import { NamePart, PlacementPart } from './goods-part';
+import { AcceptsPart } from './accepts-part';
+import { GoodsContext, type DocketForm, type PlanDraft } from './form';
+import { LinesPart } from './lines-part';
+import { OutletsPart } from './outlets-part';
+import { PlanPart } from './plan-part';
 import { Result } from './result';
-import { ShotList } from './shot-list';
-import { OutletsPart, PricePart, WordingPart } from './words-part';
+import { ShotListPart } from './shot-list';
+import { WordingPart } from './words-part';
 
-const checked = schemaResolver<DocketForm>(docketShape);
+type Kept = Pick<DocketView, 'id' | 'name' | 'document' | 'revision'>;
+
+/** Where the plan is made with the docket, this stands for it until it is kept. */
+const NO_PLAN = '00000000-0000-4000-8000-000000000000';
+const shape = schemaResolver<Pick<DocketForm, 'name' | 'document'>>(docketShape);
+/** What the interface for programs would say of the docket; the plan is made of fields that cannot be wrong. */
+const checked: Resolver<DocketForm> = async (values, context, options) => {
+  const { name, document, plan } = values;
+  const found = await shape({ name, document: { ...document, pricePlan: plan.id ?? NO_PLAN } }, context, options as never);
+  return Object.keys(found.errors).length ? { values: {}, errors: found.errors as never } : { values, errors: {} };
+};
 
 /** A docket on the left, what it makes of a sample artwork on the right, at every change. */
 export function DocketEditor({
   docket,
+  plan: first,
+  plans,
   blanks,
   scenes,
   samples,
   outlets,
 }: {
-  docket: Pick<DocketView, 'id' | 'name' | 'blankId' | 'spec' | 'revision'>;
+  docket: Kept;
+  plan: PlanDraft;
+  plans: PlanView[];
   blanks: BlankView[];
   scenes: SceneSheet[];
   samples: ArtworkView[];
@@ -35,47 +52,66 @@ export function DocketEditor({
 }) {
   const router = useRouter();
   const isNew = !docket.id;
-  const { name, blankId, spec } = docket;
-  const form = useForm<DocketForm>({ defaultValues: { name, blankId, spec }, resolver: checked, mode: 'onChange' });
-  const { isDirty, isSubmitting } = form.formState;
-  const blank = blanks.find((b) => b.id === blankId)!;
-  const now = form.watch('spec');
-  const sheets = scenes.filter((s) => s.blank === blank.kind && s.areas.some((a) => a.name === now.area));
+  const form = useForm<DocketForm>({
+    defaultValues: { name: docket.name, document: docket.document, plan: first },
+    resolver: checked,
+    mode: 'onChange',
+  });
+  const { isDirty, isSubmitting, errors } = form.formState;
+  const [document, plan] = form.watch(['document', 'plan']);
 
-  const keep = (body: DocketForm) => api<DocketView>(isNew ? 'POST' : 'PUT', isNew ? '/dockets' : `/dockets/${docket.id}`, body);
+  /** Keeps the plan where it was changed; returns its id. */
+  const keepPlan = async ({ id, name, document: terms, revision }: PlanDraft): Promise<PlanView> => {
+    if (!id) return api<PlanView>('POST', '/price-plans', { name, document: terms });
+    const kept = plans.find((p) => p.id === id);
+    const same = kept && kept.name === name && JSON.stringify(kept.document) === JSON.stringify(terms);
+    return same ? kept : api<PlanView>('PUT', `/price-plans/${id}`, { name, document: terms, revision });
+  };
+  const keep = async (body: DocketForm, revision: number) => {
+    const its = await keepPlan(body.plan);
+    const whole = { name: body.name, document: { ...body.document, pricePlan: its.id } };
+    const kept = await (isNew
+      ? api<DocketView>('POST', '/dockets', whole)
+      : api<DocketView>('PUT', `/dockets/${docket.id}`, { ...whole, revision }));
+    return { kept, plan: its };
+  };
   const save = form.handleSubmit(
     (body) =>
       act(async () => {
-        const before = form.formState.defaultValues as DocketForm;
-        const kept = await keep(body).catch((e: Refusal) => {
+        const { kept, plan: its } = await keep(body, docket.revision).catch((e: Refusal) => {
           // what only the house knows stands at its field as well
-          if (e.field) form.setError(fieldOf(e.field), { message: e.sentence });
+          if (e.field === 'name') form.setError('name', { message: e.sentence });
           throw e;
         });
-        form.reset(body);
-        const says = `${kept.name} is saved. Proofs drafted from now on follow it.`;
+        form.reset({ name: kept.name, document: kept.document, plan: its });
+        const says = `${kept.name} is saved. Proofs made before are out of date where it changed.`;
         if (isNew) {
           router.replace(`/stockroom/dockets/${kept.id}`);
-          return says;
+          return `${kept.name} is saved. Proofs drafted from now on follow it.`;
         }
-        const put = (to: DocketForm, said: string) => () =>
-          keep(to).then(() => {
-            form.reset(to);
+        router.refresh();
+        const step = (
+          await api<{ items: { id: string; own: boolean; undoable: boolean }[] }>('GET', `/activity?of=${kept.id}&limit=1`)
+        ).items[0];
+        if (!step?.undoable) return says;
+        const turn = (way: 'undo' | 'redo', said: string) => () =>
+          api('POST', `/activity/${way}`, { id: step.id }).then(() => {
+            router.refresh();
             return said;
           });
         did({
           says,
-          back: put(before, `${before.name} is as it was before.`),
-          again: put(body, `${kept.name} is changed again.`),
+          back: turn('undo', `${docket.name} is as it was before.`),
+          again: turn('redo', `${kept.name} is changed again.`),
         });
       }),
     () => act(() => Promise.reject(new Refusal(422, 'Something is not right yet: it is said at its field.'))),
   );
   return (
     <FormProvider {...form}>
-      <GoodsContext value={{ blank, blanks, sheets, outlets, isNew }}>
+      <GoodsContext value={{ blanks, scenes, outlets, plans, samples, isNew }}>
         <form
-          className="grid h-full min-h-0 grid-cols-[1fr_minmax(420px,44%)]"
+          className="grid h-full min-h-0 grid-cols-[1fr_minmax(420px,40%)]"
           onSubmit={(e) => void save(e)}
           noValidate
           // Enter in a field is not the wish to save
@@ -100,19 +136,24 @@ export function DocketEditor({
                 Save docket
               </Button>
             </div>
-            <NamePart />
-            <PlacementPart />
-            <ShotList />
+            <TextField
+              className="mt-3"
+              label="Name"
+              inputClass="font-slab text-[16px]"
+              placeholder="Name of the docket"
+              problem={errors.name?.message}
+              {...form.register('name')}
+            />
+            <LinesPart />
+            <AcceptsPart />
+            <ShotListPart />
             <WordingPart />
-            <PricePart />
+            <PlanPart />
             <OutletsPart />
           </section>
-          <Result blankId={blankId} spec={now} samples={samples} scenes={scenes} outlets={outlets} />
+          <Result document={document} plan={plan.document} samples={samples} scenes={scenes} outlets={outlets} />
         </form>
       </GoodsContext>
     </FormProvider>
   );
 }
-
-/** The field of the form that the house means: it speaks of a docket's spec by the parts' own names. */
-const fieldOf = (field: string): 'name' => (/^(name|blankId)$/.test(field) ? field : `spec.${field}`) as 'name';

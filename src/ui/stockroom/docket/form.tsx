@@ -1,34 +1,59 @@
 'use client';
 import { createContext, useContext } from 'react';
-import { useFormContext, type FieldPath } from 'react-hook-form';
-import type { BlankView } from '@/api/views';
-import type { DocketSpec } from '@/core/docket/narrow';
+import { useFormContext } from 'react-hook-form';
+import type { ArtworkView, BlankView, OutletView } from '@/api/views';
+import type { PlanView } from '@/api/shapes/stockroom';
+import type { DocketDocument, GoodsLine } from '@/core/docket/docket';
 import type { SceneSheet } from '@/core/scene/scene';
-import type { OutletView } from '@/api/views';
+
+/** A price plan in the editor: one that is kept, or one that is made with the docket (no id). */
+export type PlanDraft = Pick<PlanView, 'name' | 'document'> & { id: string | null; revision: number };
 
 export interface DocketForm {
   name: string;
-  blankId: string;
-  spec: DocketSpec;
+  document: DocketDocument;
+  plan: PlanDraft;
 }
 
 /** What the parts of the editor choose from. */
 export interface Goods {
-  blank: BlankView;
   blanks: BlankView[];
-  /** Scenes that show the print area of this blank. */
-  sheets: SceneSheet[];
+  scenes: SceneSheet[];
   outlets: OutletView[];
+  plans: PlanView[];
+  samples: ArtworkView[];
   isNew: boolean;
 }
 export const GoodsContext = createContext<Goods | null>(null);
 export const useGoods = (): Goods => useContext(GoodsContext)!;
 
-/** The form, with the sentence that stands at a field. */
-export function useDocketForm() {
+const dirty = { shouldDirty: true, shouldValidate: true };
+
+/** The document in the form, a way to change a part of it, and what is wrong with a part. */
+export function useDocket() {
   const form = useFormContext<DocketForm>();
-  const problem = (name: FieldPath<DocketForm>): string | undefined => form.getFieldState(name, form.formState).error?.message;
-  return { ...form, problem };
+  const document = form.watch('document');
+  const change = (part: Partial<DocketDocument>) => form.setValue('document', { ...document, ...part }, dirty);
+  const changeLine = (at: number, part: Partial<GoodsLine>) =>
+    change({ lines: document.lines.map((l, i) => (i === at ? { ...l, ...part } : l)) });
+  return { form, document, change, changeLine, problem: (path: string) => firstUnder(form.formState.errors, path) };
+}
+
+/** The first sentence at or under a path. */
+function firstUnder(errors: unknown, path: string): string | undefined {
+  let at = errors;
+  for (const part of path.split('.')) at = (at as Record<string, unknown> | undefined)?.[part];
+  const search = (value: unknown): string | undefined => {
+    if (!value || typeof value !== 'object') return undefined;
+    const { message } = value as { message?: unknown };
+    if (typeof message === 'string') return message;
+    for (const inner of Object.values(value)) {
+      const found = search(inner);
+      if (found) return found;
+    }
+    return undefined;
+  };
+  return search(at);
 }
 
 /** A list with one of its values put in or taken out, in the order of all. */
@@ -46,3 +71,10 @@ export function Part({ word, about, children }: { word: string; about?: string; 
     </fieldset>
   );
 }
+
+export const Wrong = ({ says }: { says: string | undefined }) =>
+  says ? (
+    <p role="alert" className="text-spot">
+      {says}
+    </p>
+  ) : null;

@@ -2,7 +2,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { whyNot } from '@/core/docket/accepts';
-import type { DocketSpec } from '@/core/docket/narrow';
+import type { DocketDocument } from '@/core/docket/docket';
+import type { PricePlan } from '@/core/pricing/plan';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { TriedView } from '@/api/shapes/stockroom';
 import type { ArtworkView, OutletView } from '@/api/views';
@@ -16,24 +17,24 @@ import { Preview } from './preview';
 
 /** What the docket as it stands makes of a sample artwork, at every change. */
 export function Result({
-  blankId,
-  spec,
+  document,
+  plan,
   samples,
   scenes,
   outlets,
 }: {
-  blankId: string;
-  spec: DocketSpec;
+  document: DocketDocument;
+  plan: PricePlan;
   samples: ArtworkView[];
   scenes: SceneSheet[];
   outlets: OutletView[];
 }) {
-  const fitting = samples.filter((a) => whyNot(spec.accepts, a) === null);
+  const fitting = samples.filter((a) => whyNot(document.accepts, a) === null);
   const [sampleId, setSampleId] = useState('');
   const sample = fitting.find((a) => a.id === sampleId) ?? fitting[0];
   const rulesOf = outlets.filter((o) => o.rules);
   const [outletId, setOutletId] = useState(rulesOf[0]?.id ?? '');
-  const asked = useSettled(JSON.stringify({ blankId, spec, artwork: sample?.id, outlet: outletId }));
+  const asked = useSettled(JSON.stringify({ document, plan, artwork: sample?.id, outlet: outletId }));
   const { data: tried, error } = useQuery({
     queryKey: ['dockets/try', asked],
     queryFn: () => api<TriedView>('POST', '/dockets/try', JSON.parse(asked) as object),

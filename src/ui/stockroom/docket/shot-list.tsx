@@ -1,65 +1,147 @@
 'use client';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
-import { useFieldArray } from 'react-hook-form';
+import type { Shot } from '@/core/docket/docket';
 import { Button, IconButton } from '../../parts/button';
-import { ChoiceField } from '../../parts/fields/field';
-import { Part, useDocketForm, useGoods, type DocketForm } from './form';
+import { ChoiceField, TextField, type Option, type OptionGroup } from '../../parts/fields/field';
+import { Part, useDocket, useGoods, Wrong } from './form';
 
-const COLOURS = [['featured', 'featured colour'], ...[1, 2, 3, 4, 5].map((n) => [String(n), `colour ${n + 1}`])] as const;
-const MOST_SHOTS = 20;
+const COLOURS: Option[] = [
+  ['featured', 'featured colour'],
+  ...[1, 2, 3, 4, 5].map((n) => [String(n), `colour ${n + 1}`] as const),
+];
+const MOST_SHOTS = 60;
 
-/** The pictures of a listing, in order: dragged by the grip, or moved with Space and the arrows. */
-export function ShotList() {
-  const { control, problem } = useDocketForm();
-  const { sheets } = useGoods();
-  const { fields, append, move, remove } = useFieldArray<DocketForm, 'spec.shots'>({ control, name: 'spec.shots' });
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const at = (id: string | number) => fields.findIndex((f) => f.id === id);
+export function ShotListPart() {
+  const { document, change, problem } = useDocket();
   return (
     <Part word="Shot list" about="the first is the thumbnail">
-      <DndContext
-        id="shots"
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={({ active, over }) => over && active.id !== over.id && move(at(active.id), at(over.id))}
-      >
-        <SortableContext items={fields.map((f) => f.id)} strategy={verticalListSortingStrategy}>
-          <ol className="grid gap-1.5">
-            {fields.map((f, i) => (
-              <Shot key={f.id} id={f.id} i={i} remove={fields.length > 1 ? () => remove(i) : null} />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
-      {problem('spec.shots') && <p className="text-spot">{problem('spec.shots')}</p>}
-      <span>
-        <Button
-          type="button"
-          disabled={fields.length >= MOST_SHOTS || !sheets.length}
-          onClick={() => append({ scene: sheets[0]!.id, colour: 'featured' })}
-        >
-          Add a picture
-        </Button>
-      </span>
+      <ShotList id="shots" shots={document.shots} put={(shots) => change({ shots })} />
+      <Wrong says={problem('document.shots')} />
     </Part>
   );
 }
 
-function Shot({ id, i, remove }: { id: string; i: number; remove: (() => void) | null }) {
-  const { register } = useDocketForm();
-  const { sheets } = useGoods();
+/** Scenes that show a print area of one of the goods lines. */
+function useScenes() {
+  const { document } = useDocket();
+  const { scenes, blanks } = useGoods();
+  return scenes.filter((s) =>
+    document.lines.some(
+      (l) =>
+        blanks.find((b) => b.id === l.blank)?.kind === s.blank &&
+        l.placements.some((p) => s.areas.some((a) => a.name === p.area)),
+    ),
+  );
+}
+
+/** The pictures of a listing, in order: dragged by the grip, or moved with Space and the arrows. */
+export function ShotList({ id, shots, put }: { id: string; shots: Shot[]; put: (shots: Shot[]) => void }) {
+  const sheets = useScenes();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const keys = shots.map((_, i) => `${id}-${i}`);
+  return (
+    <>
+      <DndContext
+        id={id}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={({ active, over }) =>
+          over && active.id !== over.id && put(arrayMove(shots, keys.indexOf(String(active.id)), keys.indexOf(String(over.id))))
+        }
+      >
+        <SortableContext items={keys} strategy={verticalListSortingStrategy}>
+          <ol className="grid gap-1.5">
+            {shots.map((shot, i) => (
+              <Row
+                key={keys[i]}
+                id={keys[i]!}
+                i={i}
+                shot={shot}
+                put={(next) => put(shots.map((s, k) => (k === i ? next : s)))}
+                remove={shots.length > 1 ? () => put(shots.filter((_, k) => k !== i)) : null}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      <span>
+        <Button
+          type="button"
+          disabled={shots.length >= MOST_SHOTS}
+          onClick={() =>
+            put([
+              ...shots,
+              sheets[0] ? { kind: 'scene', scene: sheets[0].id, colour: 'featured' } : { kind: 'card', card: 'sizes' },
+            ])
+          }
+        >
+          Add a picture
+        </Button>
+      </span>
+    </>
+  );
+}
+
+/** What a picture is, as one value to choose by. */
+const valueOf = (s: Shot): string =>
+  s.kind === 'scene'
+    ? `scene ${s.scene}`
+    : s.kind === 'card'
+      ? `card ${s.card}`
+      : s.kind === 'kept'
+        ? `kept ${s.artwork}`
+        : 'free';
+
+function shotOf(value: string, before: Shot): Shot {
+  const [kind, rest = ''] = [value.split(' ')[0], value.slice(value.indexOf(' ') + 1)];
+  const line = 'line' in before && before.line ? { line: before.line } : {};
+  if (kind === 'scene') return { kind, scene: rest, colour: before.kind === 'scene' ? before.colour : 'featured', ...line };
+  if (kind === 'card') return { kind, card: rest as 'sizes' | 'colours', ...line };
+  if (kind === 'kept') return { kind, artwork: rest };
+  return { kind: 'free' };
+}
+
+function Row({
+  id,
+  i,
+  shot,
+  put,
+  remove,
+}: {
+  id: string;
+  i: number;
+  shot: Shot;
+  put: (shot: Shot) => void;
+  remove: (() => void) | null;
+}) {
+  const { document } = useDocket();
+  const { samples } = useGoods();
+  const sheets = useScenes();
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id });
+  const pictures: (Option | OptionGroup)[] = [
+    { group: 'scenes', options: sheets.map((s) => [`scene ${s.id}`, s.title] as const) },
+    { group: 'cards', options: [['card sizes', 'Card of sizes'], ['card colours', 'Card of colours']] }, // prettier-ignore
+    { group: 'pictures that are kept', options: samples.map((a) => [`kept ${a.id}`, a.name] as const) },
+    { group: 'by hand', options: [['free', 'A free place']] },
+  ];
+  const several = document.lines.length > 1 && (shot.kind === 'scene' || shot.kind === 'card');
   return (
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`grid grid-cols-[22px_16px_1fr_170px_24px] items-center gap-2 ${isDragging ? 'relative z-10 bg-teal-t' : ''}`}
+      className={`grid grid-cols-[22px_16px_1fr_150px_130px_24px] items-center gap-2 ${isDragging ? 'relative z-10 bg-teal-t' : ''}`}
     >
       <button
         type="button"
@@ -74,16 +156,44 @@ function Shot({ id, i, remove }: { id: string; i: number; remove: (() => void) |
       <span className="text-soft">{i + 1}</span>
       <ChoiceField
         hideLabel
-        label={`Scene ${i + 1}`}
-        options={sheets.map((s) => [s.id, s.title] as const)}
-        {...register(`spec.shots.${i}.scene`)}
+        label={`Picture ${i + 1}`}
+        value={valueOf(shot)}
+        options={pictures}
+        onChange={(e) => put(shotOf(e.target.value, shot))}
       />
-      <ChoiceField
-        hideLabel
-        label={`Colour ${i + 1}`}
-        options={COLOURS as unknown as [string, string][]}
-        {...register(`spec.shots.${i}.colour`, { setValueAs: (v: string) => (v === 'featured' ? v : Number(v)) })}
-      />
+      {shot.kind === 'scene' ? (
+        <ChoiceField
+          hideLabel
+          label={`Colour ${i + 1}`}
+          value={String(shot.colour)}
+          options={COLOURS}
+          onChange={(e) => put({ ...shot, colour: e.target.value === 'featured' ? 'featured' : Number(e.target.value) })}
+        />
+      ) : shot.kind === 'free' ? (
+        <TextField
+          hideLabel
+          label={`What goes into place ${i + 1}`}
+          placeholder="what goes there"
+          value={shot.says ?? ''}
+          onChange={(e) => put(e.target.value ? { kind: 'free', says: e.target.value } : { kind: 'free' })}
+        />
+      ) : (
+        <span />
+      )}
+      {several ? (
+        <ChoiceField
+          hideLabel
+          label={`Goods of picture ${i + 1}`}
+          value={shot.line ?? ''}
+          options={[['', 'first that fits'], ...document.lines.map((l) => [l.key, l.noun.one] as const)]}
+          onChange={(e) => {
+            const { line: _, ...rest } = shot;
+            put(e.target.value ? { ...rest, line: e.target.value } : rest);
+          }}
+        />
+      ) : (
+        <span />
+      )}
       {remove ? (
         <IconButton label={`Take out picture ${i + 1}`} onClick={remove}>
           <X size={13} />

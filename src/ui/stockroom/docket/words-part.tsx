@@ -1,131 +1,106 @@
 'use client';
-import { MoneyField, NumberField } from '../../parts/fields/amount';
-import { CheckField } from '../../parts/fields/choices';
-import { ChoiceField, LongTextField, TextField } from '../../parts/fields/field';
-import { Part, toggled, useDocketForm, useGoods } from './form';
+import { useState } from 'react';
+import { canonicalLanguage } from '@/core/outlet/languages';
+import { ChoiceField, LongTextField } from '../../parts/fields/field';
+import { Tabs } from '../../parts/tabs';
+import { Part, useDocket, useGoods, Wrong } from './form';
 
 const MAY_SAY =
   '{{ artwork.name }}, .subject, .keywords · {{ product.noun }}, .name, .text, .care, .sizes, .colours · {{ outlet.name }}';
-const dirty = { shouldDirty: true, shouldValidate: true };
+const ROWS: Record<string, number> = { title: 2, description: 6 };
+const names = new Intl.DisplayNames('en', { type: 'language' });
 
-/** The patterns of title, description and tags. */
+/** Texts of the outlets beside title and description, each once, with the outlets that have it. */
+export function useFurtherTexts(): { name: string; label: string; at: string }[] {
+  const { outlets } = useGoods();
+  const found = new Map<string, { label: string; at: string[] }>();
+  for (const o of outlets)
+    for (const [name, rule] of Object.entries(o.rulesDocument?.texts ?? {})) {
+      if (name === 'title' || name === 'description') continue;
+      const known = found.get(name) ?? { label: rule.label, at: [] };
+      known.at.push(o.name);
+      found.set(name, known);
+    }
+  return [...found].map(([name, { label, at }]) => ({ name, label, at: at.join(', ') }));
+}
+
+type ByLanguage = Record<string, string>;
+
+/** The patterns of every text, in every language that the docket speaks. */
 export function WordingPart() {
-  const { register, watch, setValue, problem } = useDocketForm();
-  const tags = watch('spec.wording.tags');
+  const { document, change, problem } = useDocket();
+  const { outlets } = useGoods();
+  const spoken = [...new Set([...Object.values(document.words), document.tags].flatMap((by) => Object.keys(by)))];
+  const [at, setAt] = useState(spoken[0] ?? 'en');
+  const language = spoken.includes(at) ? at : (spoken[0] ?? 'en');
+  const wanted = [...new Set(outlets.flatMap((o) => o.rulesDocument?.languages ?? []))].filter((l) => !spoken.includes(l));
+  const further = useFurtherTexts();
+  const put = (name: string, text: string) => {
+    const { [language]: _, ...others } = document.words[name] ?? {};
+    const by: ByLanguage = text.trim() ? { ...others, [language]: text } : others;
+    const { [name]: __, ...rest } = document.words;
+    const required = name === 'title' || name === 'description';
+    change({
+      words: Object.keys(by).length || required ? { ...rest, [name]: Object.keys(by).length ? by : { [language]: text } } : rest,
+    });
+  };
+  const texts = [
+    { name: 'title', label: 'Title' },
+    { name: 'description', label: 'Description' },
+    ...further.map((f) => ({ name: f.name, label: `${f.label} (${f.at})` })),
+  ];
   return (
     <Part word="Wording" about={MAY_SAY}>
-      <LongTextField label="Title" rows={2} problem={problem('spec.wording.title')} {...register('spec.wording.title')} />
+      {(spoken.length > 1 || wanted.length > 0) && (
+        <div className="flex items-end justify-between">
+          <Tabs
+            label="Languages"
+            value={language}
+            change={setAt}
+            tabs={spoken.map((l) => ({ value: l, word: names.of(l) ?? l }))}
+          />
+          {wanted.length > 0 && (
+            <ChoiceField
+              hideLabel
+              quiet
+              label="Add a language"
+              className="w-[170px]"
+              value=""
+              options={[['', 'add a language…'], ...wanted.map((l) => [l, names.of(l) ?? l] as const)]}
+              onChange={(e) => {
+                const added = canonicalLanguage(e.target.value);
+                if (!added) return;
+                change({
+                  words: {
+                    ...document.words,
+                    title: { ...document.words.title, [added]: document.words.title?.[language] ?? '' },
+                  },
+                });
+                setAt(added);
+              }}
+            />
+          )}
+        </div>
+      )}
+      {texts.map(({ name, label }) => (
+        <LongTextField
+          key={`${language} ${name}`}
+          label={label}
+          rows={ROWS[name] ?? 1}
+          problem={problem(`document.words.${name}.${language}`)}
+          value={document.words[name]?.[language] ?? ''}
+          onChange={(e) => put(name, e.target.value)}
+        />
+      ))}
       <LongTextField
-        label="Description"
-        rows={6}
-        problem={problem('spec.wording.description')}
-        {...register('spec.wording.description')}
-      />
-      <LongTextField
+        key={`${language} tags`}
         label="Tags, one a line; the artwork’s keywords come first"
         rows={5}
-        problem={problem('spec.wording.tags')}
-        defaultValue={tags.join('\n')}
-        onChange={(e) =>
-          setValue(
-            'spec.wording.tags',
-            e.target.value.split('\n').filter((t) => t.trim()),
-            dirty,
-          )
-        }
+        problem={problem('document.tags')}
+        defaultValue={(document.tags[language] ?? []).join('\n')}
+        onChange={(e) => change({ tags: { ...document.tags, [language]: e.target.value.split('\n').filter((t) => t.trim()) } })}
       />
-    </Part>
-  );
-}
-
-const FIRST_AIM = {
-  margin: { kind: 'margin', share: 350_000 },
-  profit: { kind: 'profit', minor: 800 },
-  fixed: { kind: 'fixed', minor: 2499 },
-} as const;
-
-/** How prices are made. */
-export function PricePart() {
-  const { register, watch, setValue, problem } = useDocketForm();
-  const { blank } = useGoods();
-  const aim = watch('spec.pricePlan.aim');
-  return (
-    <Part word="Price plan">
-      <div className="grid grid-cols-4 items-end gap-4">
-        <TextField label="Plan" problem={problem('spec.pricePlan.name')} {...register('spec.pricePlan.name')} />
-        <ChoiceField
-          label="Aim"
-          options={[
-            ['margin', 'margin'],
-            ['profit', 'profit'],
-            ['fixed', 'fixed price'],
-          ]}
-          value={aim.kind}
-          onChange={(e) => setValue('spec.pricePlan.aim', FIRST_AIM[e.target.value as typeof aim.kind], dirty)}
-        />
-        {aim.kind === 'margin' ? (
-          <NumberField
-            label="How much"
-            unit="%"
-            min={0}
-            max={95}
-            step="any"
-            value={aim.share / 10_000}
-            change={(n) => n !== null && setValue('spec.pricePlan.aim', { kind: 'margin', share: Math.round(n * 10_000) }, dirty)}
-            problem={problem('spec.pricePlan.aim')}
-          />
-        ) : (
-          <MoneyField
-            key={aim.kind}
-            label="How much"
-            currency={blank.currency}
-            minor={aim.minor}
-            change={(minor) => setValue('spec.pricePlan.aim', { kind: aim.kind, minor }, dirty)}
-          />
-        )}
-        <ChoiceField
-          label="Prices end in"
-          options={[
-            ['99', '.99'],
-            ['95', '.95'],
-            ['', 'as they come'],
-          ]}
-          {...register('spec.pricePlan.ending', {
-            setValueAs: (v: string | number | null) => (v === '' || v === null ? null : Number(v)),
-          })}
-        />
-      </div>
-      <CheckField label="postage is in the price" {...register('spec.pricePlan.postageIncluded')} />
-    </Part>
-  );
-}
-
-export function OutletsPart() {
-  const { watch, setValue } = useDocketForm();
-  const { outlets } = useGoods();
-  const on = watch('spec.outlets');
-  return (
-    <Part word="Outlets">
-      <p className="flex gap-5">
-        {outlets.map((o) => (
-          <CheckField
-            key={o.id}
-            label={o.name}
-            checked={on.includes(o.id)}
-            onChange={() =>
-              setValue(
-                'spec.outlets',
-                toggled(
-                  on,
-                  outlets.map((x) => x.id),
-                  o.id,
-                ),
-                dirty,
-              )
-            }
-          />
-        ))}
-      </p>
+      <Wrong says={problem('document.words')} />
     </Part>
   );
 }

@@ -3,15 +3,29 @@ import { notFound } from 'next/navigation';
 import { visitor } from '@/app/visitor';
 import { artworksOf, listArtworks } from '@/services/artwork/artworks';
 import { scenes } from '@/services/stockroom/scenes';
+import { plans } from '@/services/stockroom/plans';
 import { starterDocket } from '@/services/stockroom/setup';
+import { widened } from '@/core/docket/narrow';
 import { outlets } from '@/services/outlets/outlets';
-import { blanks } from '@/services/stockroom/blanks';
+import { blanks, type BlankRow } from '@/services/stockroom/blanks';
 import { docket } from '@/services/stockroom/dockets';
 import { Trouble } from '@/services/trouble';
 import { artworkView, blankView, outletView } from '@/api/views';
 import { DocketEditor } from '@/ui/stockroom/docket/editor';
 
 export const metadata = { title: 'Docket' };
+
+const NO_PLAN = '00000000-0000-4000-8000-000000000000';
+
+/** A docket to begin with, and the plan that is made with it where none of that name is kept. */
+function started(blank: BlankRow, outlets: string[]) {
+  const spec = starterDocket(blank.document, outlets);
+  const { name, ...document } = spec.pricePlan;
+  return {
+    ...{ id: '', name: '', revision: 0, document: widened(spec, blank.id, NO_PLAN) },
+    plan: { id: null, name, document, revision: 0 },
+  };
+}
 
 export default async function Page({
   params,
@@ -23,23 +37,31 @@ export default async function Page({
   const caller = await visitor();
   const { id } = await params;
   const { blank, on } = await searchParams;
-  const [goods, houses] = [await blanks(caller.workspace), await outlets(caller.workspace)];
+  const [goods, houses, priced] = [
+    await blanks(caller.workspace),
+    await outlets(caller.workspace),
+    await plans(caller.workspace),
+  ];
   const starting = goods.find((b) => b.id === blank) ?? goods[0];
   if (!starting || (id !== 'new' && !isId(id))) notFound();
   const it =
     id === 'new'
-      ? { id: '', name: '', blankId: starting.id, revision: 0, spec: starterDocket(starting.document, houses.map((o) => o.id)) }
+      ? started(starting, houses.map((o) => o.id)) // prettier-ignore
       : await docket(caller.workspace, id).catch((e: unknown) => {
           if (e instanceof Trouble) notFound();
           throw e;
         });
+  const plan =
+    'plan' in it ? (priced.find((p) => p.name === it.plan.name) ?? it.plan) : priced.find((p) => p.id === it.document.pricePlan)!;
   const samples = await listArtworks(caller.workspace, { state: 'ready' }, 0, 60);
   // an artwork that the address names is tried first, however many others there are
   const named = isId(on) ? await artworksOf(caller.workspace, [on]) : [];
   return (
     <DocketEditor
-      key={it.id + it.blankId}
+      key={`${it.id} ${starting.id}`}
       docket={it}
+      plan={plan}
+      plans={priced}
       blanks={goods.map(blankView)}
       scenes={scenes()}
       samples={[...named, ...samples.filter((a) => a.id !== on)].map(artworkView(caller.workspace))}

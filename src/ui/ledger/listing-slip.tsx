@@ -1,0 +1,125 @@
+'use client';
+import { useQuery } from '@tanstack/react-query';
+import { formatDistanceToNowStrict } from 'date-fns';
+import type { ListingView } from '@/api/views';
+import type { ListingPayload, ThereListing } from '@/core/listing/payload';
+import { api } from '../api';
+import { Story } from '../desk/story';
+import { Button } from '../parts/button';
+import { Slip } from '../parts/slip';
+import { sendChanges } from '../proofs/orders';
+
+interface Full {
+  sent: ListingPayload | null;
+  there: ThereListing | null;
+  links: { sku: string; link: string }[];
+  orders: {
+    id: string;
+    kind: string;
+    fields: string[];
+    goal: string | null;
+    state: string;
+    sentence: string | null;
+    askedBy: string;
+    createdAt: string;
+  }[];
+}
+
+const KINDS: Record<string, string> = {
+  make: 'Make it',
+  change: 'Change',
+  pictures: 'Put other pictures',
+  variants: 'Change prices and sizes',
+  state: 'Put it',
+};
+const words = (o: Full['orders'][number]): string =>
+  [KINDS[o.kind], o.kind === 'change' ? o.fields.join(', ') : '', o.goal && o.kind !== 'make' ? o.goal : '']
+    .filter(Boolean)
+    .join(' ');
+
+/** What of a listing is compared, as a person reads it. */
+const SIDES: [word: string, of: (l: ListingPayload | ThereListing) => string][] = [
+  ['Title', (l) => l.title],
+  ['Tags', (l) => l.tags.join(', ')],
+  ['Prices', (l) => range(l.variants.map((v) => v.priceMinor))],
+  ['Pictures', (l) => String(l.pictures.length)],
+  ['Description', (l) => l.description],
+];
+function range(prices: number[]): string {
+  if (!prices.length) return '–';
+  const [low, high] = [Math.min(...prices), Math.max(...prices)].map((p) => (p / 100).toFixed(2));
+  return low === high ? low! : `${low} to ${high}`;
+}
+
+/** A listing with its three sides: what was sent, what is there, what our proof says; and everything that was ordered. */
+export function ListingSlip({ listing: l, close }: { listing: ListingView; close: () => void }) {
+  const { data } = useQuery({
+    queryKey: ['listing', l.id],
+    queryFn: () => api<Full>('GET', `/listings/${l.id}`),
+    meta: { tables: ['listing', 'outlet_order'] },
+  });
+  const differ = data?.sent && data.there ? SIDES.filter(([, of]) => of(data.sent!).trim() !== of(data.there!).trim()) : [];
+  const loose = data?.links.filter((x) => x.link !== 'linked').length ?? 0;
+  return (
+    <Slip
+      label="Listing"
+      kicker={`${l.outlet} · ${l.state} · ${l.step}`}
+      title={l.title}
+      close={close}
+      foot={
+        l.proofId && (
+          <>
+            {l.changed.length > 0 && <Button onClick={() => void sendChanges([l.id], false)}>Send what differs</Button>}
+            {l.drift.length > 0 && (
+              <Button onClick={() => void sendChanges([l.id], true)}>Put back what was changed there</Button>
+            )}
+          </>
+        )
+      }
+    >
+      {l.changed.length > 0 && (
+        <p className="border-l-2 border-teal px-2.5 py-1">Changed here since it was sent: {l.changed.join(', ')}.</p>
+      )}
+      {differ.length > 0 && (
+        <div className="mt-3">
+          <b>Changed there since it was sent</b>
+          <dl className="mt-1 grid gap-2 text-[12.5px]">
+            {differ.map(([word, of]) => (
+              <div key={word}>
+                <dt className="text-soft">{word}</dt>
+                <dd className="line-clamp-4 text-soft line-through">{of(data!.sent!)}</dd>
+                <dd className="line-clamp-4 bg-ochre-t/50 px-1">{of(data!.there!)}</dd>
+              </div>
+            ))}
+          </dl>
+        </div>
+      )}
+      {data?.sent && data.there && (
+        <p className="mt-2 text-soft">
+          {loose
+            ? `${loose} of ${data.links.length} variants are not as we sent them.`
+            : `All ${data.links.length} variants are linked.`}
+        </p>
+      )}
+      <div className="cut mt-4 pt-3">
+        <b>Orders</b>
+        {data && !data.orders.length && <p className="text-soft">None: it was made at the outlet.</p>}
+        <ol className="mt-1 grid gap-1.5 text-[12.5px]">
+          {data?.orders.map((o) => (
+            <li key={o.id}>
+              {words(o)} <span className={o.state === 'refused' ? 'text-spot' : 'text-soft'}>· {o.state}</span>
+              {o.sentence && <span className="block text-soft">{o.sentence}</span>}
+              <span className="block text-[11.5px] text-soft">
+                {o.askedBy} · {formatDistanceToNowStrict(o.createdAt, { addSuffix: true })}
+              </span>
+            </li>
+          ))}
+        </ol>
+      </div>
+      <div className="cut mt-4 pt-3 text-[12.5px]">
+        <b className="mb-1 block">What was done</b>
+        <Story of={l.id} empty="Nothing by hand yet." />
+      </div>
+    </Slip>
+  );
+}

@@ -1,0 +1,85 @@
+'use client';
+import type { Accepts } from '@/core/docket/docket';
+import { NumberField } from '../../parts/fields/amount';
+import { Toggles } from '../../parts/fields/choices';
+import { ChoiceField, TextField } from '../../parts/fields/field';
+import { Part, toggled, useDocket, Wrong } from './form';
+
+const GROUNDS = [
+  ['see-through', 'with a see-through ground'],
+  ['full', 'that fills its sheet'],
+  ['any', 'of any kind'],
+] as const;
+const TONES = ['light', 'dark', 'colourful'];
+const AUDIENCES = ['adult', 'youth', 'child'];
+const ORIENTATIONS = ['upright', 'across', 'square'];
+
+const named = (text: string): string[] => [...new Set(text.split(',').map((t) => t.trim()).filter(Boolean))]; // prettier-ignore
+
+/** Which artwork a docket takes. What is not said is not asked. */
+export function AcceptsPart() {
+  const { document, change, problem } = useDocket();
+  const { accepts } = document;
+  const put = (part: Partial<Accepts>) => change({ accepts: { ...accepts, ...part } });
+  const list = (name: 'tones' | 'audiences' | 'orientations', all: string[], one: string) => {
+    const next = toggled(accepts[name] ?? [], all, one);
+    const { [name]: _, ...rest } = accepts;
+    change({ accepts: next.length ? { ...rest, [name]: next as never } : rest });
+  };
+  const words = (name: 'marks' | 'drawers', text: string) => {
+    const next = named(text);
+    const { [name]: _, ...rest } = accepts;
+    change({ accepts: next.length ? { ...rest, [name]: next } : rest });
+  };
+  return (
+    <Part word="Takes artwork" about="what is not chosen is not asked">
+      <div className="grid grid-cols-2 gap-4">
+        <ChoiceField
+          label="Ground"
+          options={GROUNDS}
+          value={accepts.ground}
+          onChange={(e) => put({ ground: e.target.value as Accepts['ground'] })}
+        />
+        <NumberField
+          label="At least, as printed"
+          unit="px/in"
+          problem={problem('document.accepts.minPpi')}
+          value={Number.isNaN(accepts.minPpi) ? null : accepts.minPpi}
+          change={(n) => put({ minPpi: n === null ? NaN : Math.round(n) })}
+        />
+      </div>
+      <div className="flex flex-wrap gap-x-6 gap-y-2">
+        <Toggles label="Tone" on={accepts.tones ?? []} options={options(TONES)} toggle={(one) => list('tones', TONES, one)} />
+        <Toggles
+          label="Audience"
+          on={accepts.audiences ?? []}
+          options={options(AUDIENCES)}
+          toggle={(one) => list('audiences', AUDIENCES, one)}
+        />
+        <Toggles
+          label="Way round"
+          on={accepts.orientations ?? []}
+          options={options(ORIENTATIONS)}
+          toggle={(one) => list('orientations', ORIENTATIONS, one)}
+        />
+      </div>
+      <div className="grid grid-cols-2 gap-4">
+        <TextField
+          label="Marked one of"
+          placeholder="any mark"
+          defaultValue={(accepts.marks ?? []).join(', ')}
+          onBlur={(e) => words('marks', e.target.value)}
+        />
+        <TextField
+          label="Lies in one of the drawers"
+          placeholder="any drawer"
+          defaultValue={(accepts.drawers ?? []).join(', ')}
+          onBlur={(e) => words('drawers', e.target.value)}
+        />
+      </div>
+      <Wrong says={problem('document.accepts')} />
+    </Part>
+  );
+}
+
+const options = (values: string[]) => values.map((value) => ({ value }));

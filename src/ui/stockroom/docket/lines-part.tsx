@@ -1,0 +1,198 @@
+'use client';
+import { useState } from 'react';
+import type { BlankView } from '@/api/views';
+import type { Chosen, GoodsLine } from '@/core/docket/docket';
+import { Button } from '../../parts/button';
+import { NumberField } from '../../parts/fields/amount';
+import { CheckField, Toggles } from '../../parts/fields/choices';
+import { ChoiceField, TextField } from '../../parts/fields/field';
+import { Tabs } from '../../parts/tabs';
+import { Part, toggled, useDocket, useGoods, Wrong } from './form';
+import { Placements } from './placements';
+
+/** A new line for a blank: everything of it, in its first print area. */
+export function lineFor(blank: BlankView, like: GoodsLine | undefined, keys: readonly string[]): GoodsLine {
+  let key = 'goods';
+  for (let n = 2; keys.includes(key); n++) key = `goods-${n}`;
+  const area = blank.areas.find((a) => like?.placements.some((p) => p.area === a.name)) ?? blank.areas[0]!;
+  const how = like?.placements.find((p) => p.area === area.name) ?? like?.placements[0];
+  return {
+    key,
+    blank: blank.id,
+    noun: like?.noun ?? { one: blank.name, many: blank.name },
+    colours: blank.colours.map((c) => c.name),
+    sizes: blank.sizes.map((s) => s.name),
+    placements: [{ area: area.name, mode: how?.mode ?? 'fit', scale: how?.scale ?? 0.8, topMm: how?.topMm ?? 0 }],
+  };
+}
+
+/** The goods of a docket: one line for each blank, with what is offered of it and where the artwork sits on it. */
+export function LinesPart() {
+  const { document, change, problem } = useDocket();
+  const { blanks } = useGoods();
+  const [at, setAt] = useState(document.lines[0]!.key);
+  const shown = Math.max(
+    0,
+    document.lines.findIndex((l) => l.key === at),
+  );
+  const line = document.lines[shown]!;
+  const add = (id: string) => {
+    const blank = blanks.find((b) => b.id === id);
+    if (!blank) return;
+    const next = lineFor(blank, line, document.lines.map((l) => l.key)); // prettier-ignore
+    change({ lines: [...document.lines, next] });
+    setAt(next.key);
+  };
+  return (
+    <Part word="Goods" about="a mug in two sizes, or a shirt for big and small, is one docket with two lines">
+      <div className="flex items-end justify-between gap-4">
+        <Tabs
+          label="Goods lines"
+          value={line.key}
+          change={setAt}
+          tabs={document.lines.map((l) => ({ value: l.key, word: l.noun.one || 'goods' }))}
+        />
+        <ChoiceField
+          hideLabel
+          quiet
+          label="Add a goods line"
+          className="w-[190px]"
+          value=""
+          options={[['', 'add a goods line…'], ...blanks.map((b) => [b.id, b.name] as const)]}
+          onChange={(e) => add(e.target.value)}
+        />
+      </div>
+      <Line
+        key={line.key}
+        at={shown}
+        remove={
+          document.lines.length > 1
+            ? () => {
+                change({ lines: document.lines.filter((_, i) => i !== shown) });
+                setAt(document.lines[shown === 0 ? 1 : 0]!.key);
+              }
+            : null
+        }
+      />
+      <Wrong says={problem('document.lines')} />
+    </Part>
+  );
+}
+
+function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
+  const { document, changeLine } = useDocket();
+  const { blanks } = useGoods();
+  const line = document.lines[at]!;
+  const blank = blanks.find((b) => b.id === line.blank);
+  const put = (part: Partial<GoodsLine>) => changeLine(at, part);
+  if (!blank)
+    return (
+      <p className="text-spot">Its blank, {line.blank}, is not in the stockroom any more. Add another line and take this out.</p>
+    );
+  const finishes = blank.document.finishes?.choices;
+  return (
+    <div className="grid gap-3">
+      <div className="grid grid-cols-[1fr_130px_130px_auto] items-end gap-3">
+        <ChoiceField
+          label="Blank"
+          value={blank.id}
+          options={blanks.map((b) => [b.id, `${b.name}, ${b.printHouse}`] as const)}
+          onChange={(e) => {
+            const other = blanks.find((b) => b.id === e.target.value)!;
+            put({ ...lineFor(other, line, []), key: line.key });
+          }}
+        />
+        <TextField
+          label="Noun"
+          placeholder="as buyers say it"
+          value={line.noun.one}
+          onChange={(e) => put({ noun: { ...line.noun, one: e.target.value } })}
+        />
+        <TextField
+          label="Several"
+          value={line.noun.many}
+          onChange={(e) => put({ noun: { ...line.noun, many: e.target.value } })}
+        />
+        {remove && (
+          <Button type="button" tone="quiet" onClick={remove}>
+            Take out
+          </Button>
+        )}
+      </div>
+      <Choosing
+        word="Colours"
+        chosen={line.colours}
+        all={blank.colours.map((c) => ({
+          value: c.name,
+          sign: <i className="inline-block h-3.5 w-3.5 border border-rule" style={{ background: c.hex }} />,
+        }))}
+        put={(colours) => put({ colours })}
+      />
+      <Toggles
+        label="Sizes"
+        on={line.sizes}
+        options={blank.sizes.map((s) => ({ value: s.name }))}
+        toggle={(one) =>
+          put({
+            sizes: toggled(
+              line.sizes,
+              blank.sizes.map((s) => s.name),
+              one,
+            ),
+          })
+        }
+      />
+      {finishes && (
+        <Choosing
+          word={blank.document.finishes!.axis}
+          chosen={line.finishes ?? finishes.map((f) => f.name)}
+          all={finishes.map((f) => ({ value: f.name }))}
+          put={(chosen) => put({ finishes: chosen })}
+        />
+      )}
+      <Placements line={line} blank={blank} put={(placements) => put({ placements })} />
+    </div>
+  );
+}
+
+/** Named one by one, or so many of those that suit the artwork best. */
+function Choosing({
+  word,
+  chosen,
+  all,
+  put,
+}: {
+  word: string;
+  chosen: Chosen;
+  all: { value: string; sign?: React.ReactNode }[];
+  put: (chosen: Chosen) => void;
+}) {
+  const byRule = !Array.isArray(chosen);
+  const names = all.map((a) => a.value);
+  return (
+    <div className="grid gap-1.5">
+      {!byRule && <Toggles label={word} on={chosen} options={all} toggle={(one) => put(toggled(chosen, names, one))} />}
+      <div className="flex items-end gap-3">
+        {all.length > 2 && (
+          <CheckField
+            label="by rule: those it reads best on"
+            checked={byRule}
+            onChange={() => put(byRule ? names : { best: Math.min(6, names.length) })}
+          />
+        )}
+        {byRule && (
+          <NumberField
+            hideLabel
+            label={`How many ${word.toLowerCase()}`}
+            className="w-[120px]"
+            unit="at most"
+            min={1}
+            max={names.length}
+            value={chosen.best}
+            change={(n) => n && put({ best: Math.min(names.length, Math.max(1, Math.round(n))) })}
+          />
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,150 @@
+'use client';
+import { useState } from 'react';
+import type { PlanView } from '@/api/shapes/stockroom';
+import type { PricePlan } from '@/core/pricing/plan';
+import { act, api } from '../api';
+import { Button } from '../parts/button';
+import { Dialog } from '../parts/dialog';
+import { MoneyField, NumberField } from '../parts/fields/amount';
+import { CheckField } from '../parts/fields/choices';
+import { ChoiceField, TextField } from '../parts/fields/field';
+import { amount, count } from '../parts/format';
+
+/** What a plan aims at, in a few words. */
+const aimOf = ({ aim, ending, postageIncluded }: PricePlan): string =>
+  [
+    aim.kind === 'margin'
+      ? `${aim.share / 10_000}% kept`
+      : aim.kind === 'profit'
+        ? `${amount(aim.minor)} kept`
+        : `always ${amount(aim.minor)}`,
+    postageIncluded ? 'postage in the price' : 'postage beside the price',
+    ending === null ? 'as prices come' : `ending in .${String(ending).padStart(2, '0')}`,
+  ].join(' · ');
+
+export const NEW_PLAN: PricePlan = {
+  aim: { kind: 'margin', share: 350_000 },
+  postageIncluded: true,
+  largeSizeExtraMinor: 0,
+  ending: 99,
+};
+
+/** The seller's price plans: what dockets follow. */
+export function Plans({ plans, edit }: { plans: PlanView[]; edit: (plan: PlanView) => void }) {
+  return (
+    <ul className="bg-paper">
+      {plans.length === 0 && (
+        <li className="p-4 text-soft">No price plan yet. A docket makes its own, or one is made here for several.</li>
+      )}
+      {plans.map((p) => (
+        <li key={p.id} className="flex items-center justify-between gap-3 border-b border-rule2 p-3">
+          <span>
+            <b className="block font-slab text-[15px] font-semibold">{p.name}</b>
+            <span className="text-soft">
+              {aimOf(p.document)} ·{' '}
+              {p.dockets ? `${count(p.dockets, 'docket')} ${p.dockets === 1 ? 'follows' : 'follow'} it` : 'no docket follows it'}
+            </span>
+          </span>
+          <Button onClick={() => edit(p)}>Change…</Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+export type PlanAsked = Pick<PlanView, 'name' | 'document' | 'dockets' | 'revision'> & { id: string | null };
+
+/** One plan, changed for all dockets that follow it. */
+export function PlanDialog({ plan, close }: { plan: PlanAsked; close: () => void }) {
+  const [name, setName] = useState(plan.name);
+  const [terms, setTerms] = useState<PricePlan>(plan.document);
+  const put = (part: Partial<PricePlan>) => setTerms({ ...terms, ...part });
+  const { aim } = terms;
+  const body = { name, document: terms };
+  const save = () =>
+    void act(async () => {
+      if (plan.id) await api('PUT', `/price-plans/${plan.id}`, { ...body, revision: plan.revision });
+      else await api('POST', '/price-plans', body);
+      return plan.dockets ? `${name} is saved. Proofs that follow it are out of date now.` : `${name} is saved.`;
+    }).then((ok) => ok && close());
+  const remove = () =>
+    void act(() => api('DELETE', `/price-plans/${plan.id}`).then(() => `${plan.name} is taken away.`)).then(
+      (ok) => ok && close(),
+    );
+  return (
+    <Dialog
+      open
+      onClose={close}
+      label="Price plan"
+      width={620}
+      foot={
+        <>
+          {plan.id && !plan.dockets && (
+            <Button tone="quiet" onClick={remove}>
+              Take away
+            </Button>
+          )}
+          <Button tone="go" onClick={save}>
+            Save
+          </Button>
+        </>
+      }
+    >
+      <h2 className="mb-3 text-[20px]">{plan.id ? 'Price plan' : 'New price plan'}</h2>
+      <div className="grid gap-3">
+        <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
+        <div className="grid grid-cols-3 items-end gap-3">
+          <ChoiceField
+            label="Aim"
+            value={aim.kind}
+            options={['margin', 'profit', 'fixed']}
+            onChange={(e) =>
+              put({
+                aim:
+                  e.target.value === 'margin'
+                    ? { kind: 'margin', share: 350_000 }
+                    : { kind: e.target.value as 'profit', minor: 800 },
+              })
+            }
+          />
+          {aim.kind === 'margin' ? (
+            <NumberField
+              label="How much"
+              unit="%"
+              min={0}
+              max={95}
+              step="any"
+              value={aim.share / 10_000}
+              change={(n) =>
+                n !== null && put({ aim: { kind: 'margin', share: Math.round(Math.min(95, Math.max(0, n)) * 10_000) } })
+              }
+            />
+          ) : (
+            <MoneyField
+              key={aim.kind}
+              label="How much"
+              currency="USD"
+              minor={aim.minor}
+              change={(minor) => put({ aim: { kind: aim.kind, minor } })}
+            />
+          )}
+          <ChoiceField
+            label="Prices end in"
+            value={terms.ending === null ? '' : String(terms.ending)}
+            options={[
+              ['99', '.99'],
+              ['95', '.95'],
+              ['', 'as they come'],
+            ]}
+            onChange={(e) => put({ ending: e.target.value === '' ? null : Number(e.target.value) })}
+          />
+        </div>
+        <CheckField
+          label="postage is in the price"
+          checked={terms.postageIncluded}
+          onChange={(e) => put({ postageIncluded: e.target.checked })}
+        />
+      </div>
+    </Dialog>
+  );
+}
