@@ -12,7 +12,7 @@ export async function line(): Promise<void> {
     const { api, drafted, measured, sent, upload } = await import('../demo/client');
     const { connectOutlets, makeDockets } = await import('../demo/stockroom');
     await connectOutlets();
-    const dockets = await makeDockets();
+    const dockets = await makeDockets(null);
     for (const id of Object.values(dockets)) {
       const docket = await api<{ name: string; blankId: string; spec: { accepts: object } }>('GET', `/dockets/${id}`);
       await api('PUT', `/dockets/${id}`, { ...docket, spec: { ...docket.spec, accepts: { ground: 'any', minPpi: 30 } } });

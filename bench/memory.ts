@@ -20,7 +20,7 @@ export async function memory(): Promise<void> {
     const { api, drafted, upload, until } = await import('../demo/client');
     const { connectOutlets, makeDockets } = await import('../demo/stockroom');
     await connectOutlets();
-    const { shirt } = await makeDockets();
+    const { shirt } = await makeDockets(null);
     const docket = await api<{ name: string; blankId: string; spec: object }>('GET', `/dockets/${shirt}`);
     await api('PUT', `/dockets/${shirt}`, {
       ...docket,

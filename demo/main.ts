@@ -1,9 +1,11 @@
 import { collection, type Piece } from './art/collection';
+import { studioMark } from './art/mark';
 import { api, drafted, measured, sent, until, upload, type Artwork, type Run } from './client';
 import { draw } from './draw';
 import { connectOutlets, makeDockets } from './stockroom';
 
 const DRAWERS: [RegExp, string][] = [
+  [/-mark\.png$/, 'Marks'],
   [/\.jpg$|^far|^the-long|^night-ferry/, 'Posters'],
   [/^kelp|^rock-pool|^sea-thrift|^herring/, 'Repeats'],
   [/-dark\.png$/, 'Shirts/Dark ink'],
@@ -78,7 +80,6 @@ try {
     30,
   );
   await connectOutlets();
-  const { shirt, poster } = await makeDockets();
   const all = collection();
   const named = (...parts: string[]) => all.filter((p) => parts.some((part) => p.file.startsWith(part)));
   const first = named('keep-a', 'cold-water', 'sideways', 'last-train', 'mine');
@@ -87,6 +88,9 @@ try {
   const rest = all.filter((p) => ![...first, ...walls, ...next].includes(p));
 
   await setUpArtwork();
+  await bringIn([studioMark()]);
+  const [mark] = await measured([studioMark().file], 60);
+  const { shirt, family, poster } = await makeDockets(mark!.id);
   // what is wanted first is drawn first, and sent while the rest is still being drawn
   await bringIn(first);
   await measured(
@@ -101,7 +105,7 @@ try {
     .then((run) => send(run, 'draft'));
   await bringIn(next);
   await hall;
-  await runOf('Rock pool shirts', next, shirt, ['kestrel', 'quayside']);
+  await runOf('Rock pool shirts', next, family, ['kestrel', 'quayside']);
   await bringIn(rest);
   await measured(
     rest.map((p) => p.file),

@@ -20,91 +20,181 @@ export async function connectOutlets(): Promise<void> {
   }
 }
 
-const SHIRT = {
-  noun: 'Shirt',
+const inEnglish = <T>(value: T) => ({ en: value });
+const scene = (id: string, colour: 'featured' | number, line?: string) => ({
+  kind: 'scene',
+  scene: id,
+  colour,
+  ...(line && { line }),
+});
+const card = (name: 'sizes' | 'colours', line?: string) => ({ kind: 'card', card: name, ...(line && { line }) });
+
+const STEADY = {
+  name: 'steady 35%',
+  document: { aim: { kind: 'margin', share: 350000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
+};
+const POSTERS = {
+  name: 'posters 40%',
+  document: { aim: { kind: 'margin', share: 400000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
+};
+
+const FRONT = { area: 'front', mode: 'fit', scale: 0.76, topMm: 38 };
+const ADULT = {
+  key: 'adult',
+  blank: 'brightsea-tee-180',
+  noun: { one: 'Shirt', many: 'Shirts' },
   colours: ['Chalk', 'Sand', 'Sea mist', 'Coral', 'Kelp', 'Harbour', 'Storm', 'Ink'],
   sizes: ['XS', 'S', 'M', 'L', 'XL', '2XL', '3XL', '4XL'],
-  area: 'front',
-  placement: { mode: 'fit', scale: 0.76, topMm: 38 },
-  shots: [
-    { scene: 'shirt-flat', colour: 'featured' },
-    { scene: 'shirt-close', colour: 1 },
-    { scene: 'shirt-flat', colour: 2 },
+  placements: [FRONT],
+};
+
+/** What the shop's own pages say to search engines: only one of the outlets has it. */
+const FOR_SEARCH = {
+  searchTitle: inEnglish('{{ artwork.name | title }}, {{ artwork.subject }} shirt'),
+  searchText: inEnglish('{{ artwork.name | title }} on soft cotton, printed to order in a small studio on the saltmarsh.'),
+};
+
+/** Two print areas: the motif on the front, and the studio's mark, always the same, at the hem. */
+const shirt = (plan: string, mark: string | null) => ({
+  lines: [
+    {
+      ...ADULT,
+      placements: [FRONT, ...(mark ? [{ area: 'hem', mode: 'fit', scale: 1, topMm: 0, print: { artwork: mark } }] : [])],
+    },
   ],
-  wording: {
-    title:
-      '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt, Gift for {{ artwork.subject | title }} Lovers',
-    description:
-      '{{ artwork.name }}. Drawn in our small studio on the saltmarsh, printed to order on a soft cotton tee.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Colours: {{ product.colours }}\n- Printed when you order, on its way within three working days\n- {{ product.care }}',
-    tags: [
-      '{{ artwork.subject }} shirt',
-      '{{ artwork.subject }} gift',
-      '{{ artwork.subject }} tee',
-      'coastal t-shirt',
-      'graphic cotton tee',
-      'seaside gift',
-      'unisex summer tee',
-      'gift for sea lover',
-      'beach town shirt',
-      'illustrated tee',
-    ],
-  },
-  pricePlan: {
-    name: 'steady 35%',
-    aim: { kind: 'margin', share: 350000 },
-    postageIncluded: true,
-    largeSizeExtraMinor: 0,
-    ending: 99,
-  },
   accepts: { ground: 'see-through', minPpi: 150 },
-  outlets: ['kestrel', 'quayside'],
-};
+  shots: [scene('shirt-flat', 'featured'), scene('shirt-close', 1), scene('shirt-flat', 2), card('sizes')],
+  words: {
+    title: inEnglish(
+      '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt, Gift for {{ artwork.subject | title }} Lovers',
+    ),
+    description: inEnglish(
+      '{{ artwork.name }}. Drawn in our small studio on the saltmarsh, printed to order on a soft cotton tee.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Colours: {{ product.colours }}\n- Printed when you order, on its way within three working days\n- {{ product.care }}',
+    ),
+    ...FOR_SEARCH,
+  },
+  tags: inEnglish([
+    '{{ artwork.subject }} shirt',
+    '{{ artwork.subject }} gift',
+    '{{ artwork.subject }} tee',
+    'coastal t-shirt',
+    'graphic cotton tee',
+    'seaside gift',
+    'unisex summer tee',
+    'gift for sea lover',
+    'beach town shirt',
+    'illustrated tee',
+  ]),
+  pricePlan: plan,
+  outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
+});
 
-const POSTER = {
-  noun: 'Poster',
-  colours: ['White'],
-  sizes: ['A3', 'A2', '12 x 18 in', '18 x 24 in', '24 x 36 in'],
-  area: 'sheet',
-  placement: { mode: 'cover', scale: 1, topMm: 0 },
-  shots: [
-    { scene: 'poster-leaning', colour: 'featured' },
-    { scene: 'poster-shelf', colour: 'featured' },
-    { scene: 'poster-close', colour: 'featured' },
+/** Two goods lines: the same motif for grown-ups and for the youth, in one listing. */
+const family = (plan: string) => ({
+  lines: [
+    { ...ADULT, colours: { best: 6 } },
+    {
+      key: 'youth',
+      blank: 'brightsea-youth-tee-165',
+      noun: { one: 'Youth shirt', many: 'Youth shirts' },
+      colours: { best: 6 },
+      sizes: ['Youth S', 'Youth M', 'Youth L'],
+      placements: [{ area: 'front', mode: 'fit', scale: 0.8, topMm: 26 }],
+    },
   ],
-  wording: {
-    title: '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art, Matt Art Print, Coastal Home Decor',
-    description:
-      '{{ artwork.name }}, a matt art print from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Frame not included\n- {{ product.care }}',
-    tags: [
-      '{{ artwork.subject }} print',
-      '{{ artwork.subject }} poster',
-      '{{ artwork.subject }} art',
-      'coastal wall art',
-      'matt art print',
-      'hallway picture',
-      'beach house decor',
-      'large wall poster',
-      'new home gift',
-    ],
+  accepts: { ground: 'see-through', minPpi: 150 },
+  shots: [
+    scene('shirt-flat', 'featured', 'adult'),
+    scene('shirt-flat', 1, 'youth'),
+    scene('shirt-close', 2, 'adult'),
+    card('sizes', 'adult'),
+    card('sizes', 'youth'),
+  ],
+  words: {
+    title: inEnglish('{{ artwork.name | title }} Shirts for Big and Small, {{ artwork.subject | title }} Tee, Soft Cotton'),
+    description: inEnglish(
+      '{{ artwork.name }}, for grown-ups and for smaller people.\n\n{{ product.text }}\n\n- {{ product.sizes }}\n- Colours: {{ product.colours }}\n- {{ product.care }}',
+    ),
+    ...FOR_SEARCH,
   },
-  pricePlan: {
-    name: 'posters 40%',
-    aim: { kind: 'margin', share: 400000 },
-    postageIncluded: true,
-    largeSizeExtraMinor: 0,
-    ending: 99,
-  },
-  accepts: { ground: 'full', minPpi: 150 },
-  outlets: ['kestrel', 'quayside'],
-};
+  tags: inEnglish([
+    '{{ artwork.subject }} shirt',
+    '{{ artwork.subject }} gift',
+    'family shirts',
+    'matching tees',
+    'youth sea shirt',
+    'coastal t-shirt',
+    'rock pool gift',
+    'soft cotton tee',
+  ]),
+  pricePlan: plan,
+  outlets: [
+    { outlet: 'kestrel' },
+    // the shop's own pages have room for a longer name
+    {
+      outlet: 'quayside',
+      own: {
+        words: {
+          title: inEnglish(
+            '{{ artwork.name | title }}: {{ artwork.subject }} shirts for big and small, soft cotton, printed to order',
+          ),
+        },
+      },
+    },
+  ],
+});
 
-/** The two demo dockets; returns their ids. */
-export async function makeDockets(): Promise<{ shirt: string; poster: string }> {
+/** A paper's print area is another one on each size; on the largest the picture keeps a border. */
+const poster = (plan: string) => ({
+  lines: [
+    {
+      key: 'sheet',
+      blank: 'aldergate-poster-200',
+      noun: { one: 'Poster', many: 'Posters' },
+      colours: ['White'],
+      sizes: ['A3', 'A2', '12 x 18 in', '18 x 24 in', '24 x 36 in'],
+      placements: [
+        { area: 'sheet', mode: 'cover', scale: 1, topMm: 0, bySize: { '24 x 36 in': { mode: 'fit', scale: 0.94, topMm: 28 } } },
+      ],
+    },
+  ],
+  accepts: { ground: 'full', minPpi: 150 },
+  shots: [scene('poster-leaning', 'featured'), scene('poster-shelf', 'featured'), scene('poster-close', 'featured')],
+  words: {
+    title: inEnglish(
+      '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art, Matt Art Print, Coastal Home Decor',
+    ),
+    description: inEnglish(
+      '{{ artwork.name }}, a matt art print from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Frame not included\n- {{ product.care }}',
+    ),
+  },
+  tags: inEnglish([
+    '{{ artwork.subject }} print',
+    '{{ artwork.subject }} poster',
+    '{{ artwork.subject }} art',
+    'coastal wall art',
+    'matt art print',
+    'hallway picture',
+    'beach house decor',
+    'large wall poster',
+    'new home gift',
+  ]),
+  pricePlan: plan,
+  outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
+});
+
+/** The demo's dockets and the plans that they follow; returns the dockets' ids. `mark` is the artwork that is printed at the hem, if any. */
+export async function makeDockets(mark: string | null): Promise<{ shirt: string; family: string; poster: string }> {
+  const plans = (await api<{ items: { id: string; name: string }[] }>('GET', '/price-plans')).items;
+  const plan = async (p: { name: string; document: object }) =>
+    plans.find((k) => k.name === p.name)?.id ?? (await api<{ id: string }>('POST', '/price-plans', p)).id;
+  const [steady, posters] = [await plan(STEADY), await plan(POSTERS)];
   const { items } = await api<{ items: { id: string; name: string }[] }>('GET', '/dockets');
-  const make = async (name: string, blankId: string, spec: object) =>
-    items.find((d) => d.name === name)?.id ?? (await api<{ id: string }>('POST', '/dockets', { name, blankId, spec })).id;
+  const make = async (name: string, document: object) =>
+    items.find((d) => d.name === name)?.id ?? (await api<{ id: string }>('POST', '/dockets', { name, document })).id;
   return {
-    shirt: await make('Shirt, soft cotton', 'brightsea-tee-180', SHIRT),
-    poster: await make('Poster, matt', 'aldergate-poster-200', POSTER),
+    shirt: await make('Shirt, soft cotton', shirt(steady, mark)),
+    family: await make('Shirts for big and small', family(steady)),
+    poster: await make('Poster, matt', poster(posters)),
   };
 }

@@ -29,7 +29,7 @@ const SECRET = 'Saltglass';
 async function furnish(house: Fragile): Promise<{ docket: string }> {
   const { connectOutlets, makeDockets } = await import('../demo/stockroom');
   await connectOutlets();
-  const { shirt } = await makeDockets();
+  const { shirt } = await makeDockets(null);
   const form = new FormData();
   form.append('files', new Blob([new Uint8Array(await picture(0))]), `${SECRET}.png`);
   const { results } = (await ask(house, 'POST', '/artworks', form)).json<{ results: { id: string }[] }>();

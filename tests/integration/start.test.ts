@@ -54,7 +54,7 @@ test('an empty start: the owner’s account, signing in and out, and all of it t
 
   const cookie = sessionOf(made);
   const blanks = (await (await first.call('GET', '/api/v1/blanks', undefined, cookie)).json()) as { items: unknown[] };
-  expect(blanks.items).toHaveLength(2);
+  expect(blanks.items).toHaveLength(3);
   await first.stop();
   expect(first.said).toContain('Union Press has stopped; everything is kept.');
   expect(running(folder)).toEqual([]);
