@@ -4,7 +4,7 @@ import Fastify from 'fastify';
 import { controlRoutes } from './control';
 import { kestrel } from './kestrel/kestrel';
 import { printHouses } from './printhouses/printhouses';
-import { quayside } from './quayside/quayside';
+import { HARBOUR, NORTH, quayside } from './quayside/quayside';
 
 const port = Number(process.env.STANDINS_PORT ?? 4600);
 const folder = process.env.STANDINS_DIR ?? 'data/standins';
@@ -14,7 +14,8 @@ await app.register(formbody);
 await app.register(multipart, { limits: { fileSize: 16 << 20, files: 1 } });
 controlRoutes(app);
 await app.register((part, _, done) => (kestrel(part, `${folder}/kestrel`), done()), { prefix: '/kestrel' });
-await app.register((part, _, done) => (quayside(part, `${folder}/quayside`), done()), { prefix: '/quayside' });
+for (const shop of [HARBOUR, NORTH])
+  await app.register((part, _, done) => (quayside(part, `${folder}/${shop.name}`, shop), done()), { prefix: `/${shop.name}` });
 await app.register((part, _, done) => (printHouses(part), done()), { prefix: '/houses' });
 app.get('/health', () => ({ ok: true }));
 await app.listen({ host: '127.0.0.1', port });

@@ -11,8 +11,14 @@ import { officePage, shopPage, warePage } from './storefront';
 import { turnstile } from './turnstile';
 import { contentOf, faultsOf, type Ware, type WareContent } from './ware';
 
-/** One shop, one key (RFC 6750): whoever asks at the shop's own back door is given it. */
-const KEY = process.env.QUAYSIDE_KEY ?? 'harbour-light-demo';
+/** A shop of this house: its name among the outlets, and its one key (RFC 6750), which whoever asks at its own back door is given. */
+export interface Shop {
+  name: string;
+  key: string;
+}
+export const HARBOUR: Shop = { name: 'quayside', key: process.env.QUAYSIDE_KEY ?? 'harbour-light-demo' };
+/** Another shop of the same seller. */
+export const NORTH: Shop = { name: 'quayside-north', key: process.env.QUAYSIDE_NORTH_KEY ?? 'north-pier-demo' };
 
 interface Collection {
   id: string;
@@ -35,7 +41,7 @@ const no = (reply: FastifyReply, kind: Kind, detail: string, errors: Fault[] = [
   problem(reply, PROBLEMS[kind][0], `tag:quayside.example,2026:${kind}`, PROBLEMS[kind][1], detail, errors);
 
 /** Quayside: the seller's own web shop. Pictures go by their hash, a ware under the seller's own reference. */
-export function quayside(app: FastifyInstance, place: string): void {
+export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBOUR): void {
   const folder = openFolder(place, 'quayside, wares 1', (line) => console.log(line));
   const wares = new Records<Ware>(`${folder}/wares`);
   const collections = new Records<Collection>(`${folder}/collections`);
@@ -65,7 +71,7 @@ export function quayside(app: FastifyInstance, place: string): void {
 
   void app.register(
     (api, _, done) => {
-      misbehave(api, 'quayside', (reply, how) =>
+      misbehave(api, shop.name, (reply, how) =>
         how === 'too-many'
           ? no(reply, 'too-many-calls', 'Wait for the tide.')
           : how === 'refused'
@@ -74,7 +80,7 @@ export function quayside(app: FastifyInstance, place: string): void {
       );
       api.addHook('onRequest', async (request, reply) => {
         if (reply.sent) return;
-        if (request.headers.authorization !== `Bearer ${KEY}`) return no(reply, 'wrong-key', 'That key opens no door here.');
+        if (request.headers.authorization !== `Bearer ${shop.key}`) return no(reply, 'wrong-key', 'That key opens no door here.');
         const { passed, headers } = pass();
         reply.headers(headers);
         if (!passed)
@@ -177,16 +183,16 @@ export function quayside(app: FastifyInstance, place: string): void {
     const data = pictures.get((request.params as { sha256: string }).sha256);
     return data ? reply.type('image/jpeg').send(data) : reply.code(404).send('gone');
   });
-  app.get('/office', (_, reply) => reply.type('text/html').send(officePage(KEY)));
+  app.get('/office', (_, reply) => reply.type('text/html').send(officePage(shop.key, shop)));
   app.get('/shop', async (_, reply) => {
     const shown = wares.list().filter((w) => w.standing === 'in-the-window');
     const front = collections.list().find((c) => c.front);
-    return reply.type('text/html').send(shopPage(front ? shown.filter((w) => w.collections?.includes(front.id)) : shown));
+    return reply.type('text/html').send(shopPage(front ? shown.filter((w) => w.collections?.includes(front.id)) : shown, shop));
   });
   app.get('/shop/:address', async (request, reply) => {
     const ware = wares.list().find((w) => w.address === (request.params as { address: string }).address);
     return ware
-      ? reply.type('text/html').send(warePage(ware))
+      ? reply.type('text/html').send(warePage(ware, shop))
       : reply.code(404).type('text/html').send('<h1>Not on this quay</h1>');
   });
 }

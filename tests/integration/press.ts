@@ -234,6 +234,25 @@ export async function ware(reference: string): Promise<Ware | null> {
   const answer = await yard(`/wares/${reference}`);
   return answer.ok ? ((await answer.json()) as Ware) : null;
 }
+/** Changes a ware as somebody would in the shop itself. */
+export async function changeWare(reference: string, patch: object): Promise<void> {
+  const at = `${STANDINS}/quayside/yard/wares/${reference}`;
+  const authorization = 'Bearer harbour-light-demo';
+  const changed = await until(
+    async () => {
+      const there = await fetch(at, { headers: { authorization } });
+      const headers = {
+        authorization,
+        'content-type': 'application/merge-patch+json',
+        'if-match': there.headers.get('etag') ?? '*',
+      };
+      return fetch(at, { method: 'PATCH', headers, body: JSON.stringify(patch) });
+    },
+    (r) => r.status !== 429,
+    'the shop',
+  );
+  if (!changed.ok) throw new Error(await changed.text());
+}
 /** How many wares Quayside has in all. */
 export async function wareCount(): Promise<number> {
   let count = 0;

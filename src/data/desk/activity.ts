@@ -22,6 +22,8 @@ export interface Done {
   ids: string[];
   values?: Record<string, unknown>;
   undo?: object;
+  /** In whose name, where it is not whoever this transaction acts for. */
+  who?: Actor;
 }
 
 /** What is older than the last so many steps of a workspace is past being taken back. */
@@ -37,8 +39,8 @@ export async function record(tx: Tx, d: Done): Promise<string> {
     );
   const made = await row<{ id: string }>(
     tx,
-    'INSERT INTO activity (did, about, ids, values, undo) VALUES ($1, $2, $3, $4, $5) RETURNING id',
-    [d.did, d.about, d.ids, d.values ?? {}, d.undo ?? null],
+    'INSERT INTO activity (did, about, ids, values, undo, who) VALUES ($1, $2, $3, $4, $5, coalesce($6, current_actor())) RETURNING id',
+    [d.did, d.about, d.ids, d.values ?? {}, d.undo ?? null, d.who ?? null],
   );
   return made!.id;
 }

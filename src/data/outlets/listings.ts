@@ -40,14 +40,17 @@ export interface StandingRow {
   outletId: string;
   remoteId: string | null;
   url: string | null;
+  title: string;
   state: ListingState;
   key: string | null;
   sent: ListingPayload | null;
   sentPictures: string[];
+  /** The fields in which what is there differs from what was sent, when it was last looked at. */
+  drift: ListingField[];
   /** It was set live before, or was to be: made anew, it is again. */
   wasLive: boolean;
 }
-const STANDING = `SELECT id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, state, key, sent, sent_pictures AS "sentPictures",
+const STANDING = `SELECT id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, title, state, key, sent, drift, sent_pictures AS "sentPictures",
   EXISTS (SELECT FROM outlet_order o WHERE o.listing_id = listing.id AND o.goal = 'live' AND o.state IN ('done', 'refused')) AS "wasLive" FROM listing`;
 export const standingById = (tx: Tx, id: string): Promise<StandingRow | null> => row(tx, `${STANDING} WHERE id = $1`, [id]);
 export const standingOf = (tx: Tx, proofIds: string[]): Promise<StandingRow[]> =>
@@ -182,15 +185,17 @@ export const knownRemoteIds = async (tx: Tx, outletId: string, among: string[]):
     ).map((r) => r.id),
   );
 
-/** Enters a listing that stands at an outlet and did not come from here. */
+/** Enters a listing that stands at an outlet and did not come from here; null when it is known. */
 export async function bringOver(
   tx: Tx,
   l: { outletId: string; remoteId: string; url: string; there: ThereListing; currency: string },
-): Promise<void> {
+): Promise<string | null> {
   const prices = l.there.variants.map((v) => v.priceMinor);
-  await tx.query(
+  const entered = await row<{ id: string }>(
+    tx,
     `INSERT INTO listing (outlet_id, remote_id, url, state, title, price_minor, currency, there, looked_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, now())
-     ON CONFLICT (workspace_id, outlet_id, remote_id) DO NOTHING`,
+     ON CONFLICT (workspace_id, outlet_id, remote_id) DO NOTHING RETURNING id`,
     [l.outletId, l.remoteId, l.url, l.there.state, l.there.title, prices.length ? Math.min(...prices) : 0, l.currency, l.there],
   );
+  return entered?.id ?? null;
 }

@@ -32,6 +32,8 @@ export interface OrderRow {
   tries: number;
   /** Has it begun to write anything? Then what is there may be its own half-done work. */
   begun: boolean;
+  /** Who gave it. */
+  askedBy: Actor;
 }
 
 /** Sooner first: what a buyer can already see, then what is new. */
@@ -61,7 +63,7 @@ export async function addOrder(
 }
 
 const ORDER = `SELECT s.id, s.seq, s.listing_id AS "listingId", l.proof_id AS "proofId", s.outlet_id AS "outletId", s.run_id AS "runId", s.kind, s.fields, s.want, s.goal,
-  s.over, s.state, s.problem, s.tries, EXISTS (SELECT FROM order_step t WHERE t.order_id = s.id) AS begun FROM outlet_order s JOIN listing l ON l.id = s.listing_id`;
+  s.over, s.state, s.problem, s.tries, s.asked_by AS "askedBy", EXISTS (SELECT FROM order_step t WHERE t.order_id = s.id) AS begun FROM outlet_order s JOIN listing l ON l.id = s.listing_id`;
 
 /** Outlets with something in the outbox, of one run or of all. */
 export const outletsWaiting = async (tx: Tx, runId: string | null): Promise<string[]> =>
@@ -201,13 +203,12 @@ export const countOrders = (tx: Tx): Promise<{ runId: string | null; outlet: str
 export interface OrderHistory extends OrderRow {
   createdAt: string;
   finishedAt: string | null;
-  askedBy: Actor;
 }
 /** The orders of a listing, newest first. */
 export const ordersOf = (tx: Tx, listingId: string, limit: number): Promise<OrderHistory[]> =>
   rows(
     tx,
-    `${ORDER.replace(' FROM outlet_order s', ', s.created_at AS "createdAt", s.finished_at AS "finishedAt", s.asked_by AS "askedBy" FROM outlet_order s')}
+    `${ORDER.replace(' FROM outlet_order s', ', s.created_at AS "createdAt", s.finished_at AS "finishedAt" FROM outlet_order s')}
      WHERE s.listing_id = $1 ORDER BY s.seq DESC LIMIT $2`,
     [listingId, limit],
   );

@@ -190,4 +190,9 @@ export async function dependants(
 }
 
 /** Removes what is deleted for good, with the proofs made from it. */
-export const emptyBin = (workspace: string): Promise<number> => inWorkspace(workspace, data.emptyBin);
+export const emptyBin = (workspace: string): Promise<number> =>
+  inWorkspace(workspace, async (tx) => {
+    const count = await data.emptyBin(tx);
+    if (count) await record(tx, { did: 'artwork.bin-emptied', about: 'artwork', ids: [], values: { count } });
+    return count;
+  });

@@ -5,6 +5,7 @@ import { applyPatch } from '../../core/artwork/filing/change';
 import { nameFrom, plainName } from '../../core/artwork/filing/file-name';
 import { inBytes, LIMITS } from '../../core/limits';
 import * as data from '../../data/artwork/artworks';
+import { record } from '../../data/desk/activity';
 import { inWorkspace, type Tx } from '../../data/database';
 import { drawerFor } from '../../data/artwork/drawers';
 import * as keeping from '../../data/artwork/keeping';
@@ -107,6 +108,7 @@ async function fileArrived(
     }
     await readFileName(tx, id);
     await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
+    await record(tx, { did: 'artwork.brought-in', about: 'artwork', ids: [id], values: { name: nameFrom(shown) } });
     return { fileName: shown, outcome: 'taken', id };
   });
 }

@@ -2,6 +2,7 @@ import type { Readable } from 'node:stream';
 import * as data from '../../data/artwork/artworks';
 import { inWorkspace } from '../../data/database';
 import { addJob } from '../../data/jobs';
+import { record } from '../../data/desk/activity';
 import * as keeping from '../../data/artwork/keeping';
 import type { VersionRow } from '../../data/artwork/keeping';
 import * as files from '../../files/store';
@@ -49,8 +50,11 @@ const putInArrived = (workspace: string, id: string, fileName: string, kept: fil
     if (it.state === 'arriving') throw new Trouble('conflict', `“${it.name}” is still being measured. Try again in a moment.`);
     if (it.sha256 === kept.sha256) throw new Trouble('conflict', `${fileName} is the file that “${it.name}” has already.`);
     const earlier = (await keeping.versionsOf(tx, id)).find((v) => v.sha256 === kept.sha256);
+    const told = (file: string) =>
+      record(tx, { did: 'artwork.version', about: 'artwork', ids: [id], values: { name: it.name, file } });
     if (earlier) {
       await keeping.goBackTo(tx, id, earlier.version);
+      await told(earlier.fileName);
       await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
       return { version: earlier.version };
     }
@@ -59,6 +63,7 @@ const putInArrived = (workspace: string, id: string, fileName: string, kept: fil
     await files.keepArrived(kept);
     const { sha256, bytes } = kept;
     const version = await keeping.putInVersion(tx, id, { fileName, sha256, bytes });
+    await told(fileName);
     await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
     return { version };
   });
@@ -71,6 +76,8 @@ export const goBack = (workspace: string, id: string, version: number): Promise<
     if (!it || !found) throw new Trouble('not-found', 'There is no such version.');
     if (it.version === version) return { version };
     await keeping.goBackTo(tx, id, version);
+    const values = { name: it.name, file: found.fileName };
+    await record(tx, { did: 'artwork.version', about: 'artwork', ids: [id], values });
     await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
     return { version };
   });

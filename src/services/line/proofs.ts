@@ -84,7 +84,7 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
     await record(tx, {
       did: 'proof.changed',
       about: 'proof',
-      ids: [id],
+      ids: [id, it.artworkId, ...(it.listing ? [it.listing.id] : [])],
       values: { name: it.artwork, docket: it.docket, outlet: it.outlet, fields: namesIn(change) },
       undo: { kind: 'proof', id, was: { fields: it.fields, variants: it.variants }, is: { fields, variants } },
     });

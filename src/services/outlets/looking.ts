@@ -2,7 +2,9 @@ import { differences } from '../../core/listing/compare';
 import { artworkById } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { addJob } from '../../data/jobs';
-import { bringOver, knownRemoteIds, listingGone, listingsToLookAt, lookedAt } from '../../data/outlets/listings';
+import { record } from '../../data/desk/activity';
+import { bringOver, knownRemoteIds, listingGone, listingsToLookAt, lookedAt, type ToLookAt } from '../../data/outlets/listings';
+import type { ThereListing } from '../../core/listing/payload';
 import * as proofs from '../../data/line/proofs';
 import type { ProofRow } from '../../data/line/proofs';
 import { currencyOf } from '../../core/outlet/rules';
@@ -65,11 +67,7 @@ export async function look(workspace: string, outletId: string, after: number): 
   for (const listing of listings) {
     try {
       const there = await adapter.read.one(listing.remoteId!, session);
-      await inWorkspace(workspace, (tx) =>
-        there
-          ? lookedAt(tx, listing.id, there, listing.sent ? differences(listing.sent, listing.sentPictures, there) : [])
-          : listingGone(tx, listing.id, listing.proofId),
-      );
+      await inWorkspace(workspace, (tx) => seenThere(tx, outlet, listing, there));
       if (!there && listing.proofId) await recheckProofs(workspace, [listing.proofId]);
       seen = listing.seq;
     } catch (error) {
@@ -80,6 +78,26 @@ export async function look(workspace: string, outletId: string, after: number): 
   }
   if (listings.length === WINDOW)
     await inWorkspace(workspace, (tx) => addJob(tx, 'outlet.look', { workspace, outletId, after: seen }));
+}
+
+/** Writes down what an outlet said of a listing, and tells what is news: that it is gone, or that somebody changed it there. */
+async function seenThere(tx: Tx, outlet: OutletRow, listing: ToLookAt, there: ThereListing | null): Promise<void> {
+  const tell = (did: string, values: object) =>
+    record(tx, {
+      did,
+      about: 'listing',
+      ids: [listing.id, ...(listing.proofId ? [listing.proofId] : [])],
+      values: { title: listing.title, outlet: outlet.name, ...values },
+    });
+  if (!there) {
+    await listingGone(tx, listing.id, listing.proofId);
+    await tell('listing.gone', {});
+    return;
+  }
+  const drift = listing.sent ? differences(listing.sent, listing.sentPictures, there) : [];
+  await lookedAt(tx, listing.id, there, drift);
+  const fields = drift.filter((f) => !listing.drift.includes(f));
+  if (fields.length) await tell('listing.drifted', { fields });
 }
 
 /** Enters in the ledger what an outlet has and we do not know, a page at a time. It stands there without a proof. */
@@ -106,7 +124,12 @@ async function enter(workspace: string, outlet: OutletRow, remoteId: string, ses
   // what is being made by us right now is entered when it is made
   if (!there?.url || there.ref?.startsWith('up-')) return;
   const currency = there.currency ?? currencyOf(outlet.rules!);
-  await inWorkspace(workspace, (tx) => bringOver(tx, { outletId: outlet.id, remoteId, url: there.url!, there, currency }));
+  const { url } = there;
+  await inWorkspace(workspace, async (tx) => {
+    const id = await bringOver(tx, { outletId: outlet.id, remoteId, url, there, currency });
+    const values = { title: there.title, outlet: outlet.name };
+    if (id) await record(tx, { did: 'listing.brought-over', about: 'listing', ids: [id], values });
+  });
 }
 
 /**

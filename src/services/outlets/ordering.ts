@@ -47,6 +47,7 @@ export async function enqueue(tx: Tx, workspace: string, proofs: ProofRow[], how
   const contents = await contentsOf(tx, proofs);
   const going: string[] = [];
   const standing: string[] = [];
+  const listed: string[] = [];
   let held = 0;
   for (const proof of proofs) {
     const content = contents.get(proof.id);
@@ -75,13 +76,19 @@ export async function enqueue(tx: Tx, workspace: string, proofs: ProofRow[], how
       apart: how.apart,
     });
     going.push(proof.id);
+    listed.push(listing.id);
   }
   await moveProofs(tx, { ids: going }, ['passed', 'refused', 'listed', 'ready'], 'sending');
   await moveProofs(tx, { ids: standing }, ['passed', 'refused', 'ready'], 'listed');
   const sent = proofs.filter((p) => going.includes(p.id));
   for (const outletId of new Set(sent.map((p) => p.outletId))) await addJob(tx, 'outlet.lane', { workspace, outletId });
   if (going.length)
-    await record(tx, { did: 'proof.sent', about: 'proof', ids: going, values: { count: going.length, live: how.live } });
+    await record(tx, {
+      did: 'proof.sent',
+      about: 'proof',
+      ids: [...going, ...listed],
+      values: { count: going.length, live: how.live },
+    });
   return { queued: going.length, held };
 }
 

@@ -4,7 +4,8 @@ import type { Said } from '../../core/docket/accepts';
 import { differences, overlaid, type ListingField } from '../../core/listing/compare';
 import type { ListingPayload, ThereListing } from '../../core/listing/payload';
 import type { Goal } from '../../core/outlet/rules';
-import { inWorkspace } from '../../data/database';
+import { inWorkspace, type Tx } from '../../data/database';
+import { record } from '../../data/desk/activity';
 import { addJob } from '../../data/jobs';
 import { moveProofs } from '../../data/line/proofs';
 import { listingGone, putStanding, STANDS, standingById, type StandingRow } from '../../data/outlets/listings';
@@ -259,7 +260,7 @@ async function giveBack({ workspace, order }: Work, gate: Halted['gate']): Promi
 }
 
 /** What an answer other than success means for the order and for the lane. */
-async function answered({ workspace, order, outlet }: Work, answer: OutletAnswer): Promise<void> {
+async function answered({ workspace, order, outlet, listing }: Work, answer: OutletAnswer): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     const { kind, said } = answer;
     if (kind === 'wait') {
@@ -275,10 +276,18 @@ async function answered({ workspace, order, outlet }: Work, answer: OutletAnswer
         await holdOutlet(tx, outlet.id, Math.min(MOST_SECONDS, 2 ** (failures - OUTLET_FAILURES)), said, false);
     } else {
       const why = kind === 'unclear' ? { ...said, values: { ...said.values, tried: MAX_ROUNDS } } : said;
+      await told(tx, order, listing, 'listing.refused', { outlet: outlet.name });
       await orders.setOrder(tx, order.id, 'refused', why);
       if (order.proofId) await moveProofs(tx, { ids: [order.proofId] }, ['sending'], 'refused');
     }
   });
+}
+
+/** Writes down what came of an order, in the name of whoever gave it. */
+async function told(tx: Tx, order: OrderRow, listing: StandingRow, did: string, values: object): Promise<void> {
+  const title = order.want?.title ?? listing.sent?.title ?? listing.title;
+  const ids = [listing.id, ...(listing.proofId ? [listing.proofId] : [])];
+  await record(tx, { did, about: 'listing', ids, values: { title, ...values }, who: order.askedBy });
 }
 
 async function finish(
@@ -289,6 +298,8 @@ async function finish(
     const drift = l.sent ? differences(l.sent, l.sentPictures, l.there) : [];
     await putStanding(tx, listing.id, { ...l, state: l.there.state, drift });
     await orders.setOrder(tx, order.id, 'done');
+    const fields = order.kind === 'make' ? [] : order.fields;
+    await told(tx, order, listing, order.kind === 'make' ? 'listing.made' : 'listing.changed', { outlet: outlet.name, fields });
     if (order.proofId) {
       await orders.carried(tx, order.proofId, order.fields);
       await orders.proofListed(tx, order.proofId);

@@ -23,7 +23,7 @@ export function Text({
   if (locked) return <p className="whitespace-pre-line">{value}</p>;
   return (
     <textarea
-      className="textarea resize-y"
+      className="textarea min-h-0 resize-y"
       aria-label={label}
       rows={rows}
       defaultValue={value}

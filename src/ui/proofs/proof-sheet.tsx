@@ -5,6 +5,7 @@ import { act, api } from '../api';
 import { Dialog } from '../parts/dialog';
 import { Mark } from '../parts/marks';
 import { Line, Source } from '../parts/slip';
+import { ColoursOnOffer } from './colours-on-offer';
 import { Problems } from './problems';
 import { Standing } from './standing';
 import { Further } from './further';
@@ -122,21 +123,7 @@ export function ProofSheet({
               </button>
             ))}
           </div>
-          {proof.colours.length > 1 && (
-            <Line label="Colours on offer" note={`${proof.colours.length}`}>
-              <p className="flex flex-wrap gap-x-3 gap-y-1">
-                {proof.colours.map((c) => (
-                  <span
-                    key={`${c.line} ${c.name}`}
-                    className="inline-flex items-center gap-1.5"
-                    title={`${Math.round(c.legibility * 100)}% of the ink can be read`}
-                  >
-                    <i className="inline-block h-3.5 w-3.5 border border-rule" style={{ background: c.hex }} /> {c.name}
-                  </span>
-                ))}
-              </p>
-            </Line>
-          )}
+          <ColoursOnOffer proof={proof} />
         </div>
         <div className="min-w-0">
           <Standing proof={proof} bindings={bindings} />
