@@ -7,7 +7,6 @@ import { linksOf } from '@/core/listing/compare';
 import { currencyOf, settled, type RulesDocument } from '@/core/outlet/rules';
 import { buyersText, homePostage } from '@/core/stock/blank';
 import type { ArtworkRow } from '@/services/artwork/artworks';
-import { nameIn } from '@/services/artwork/pictures';
 import { miniName, thumbName, workingName } from '@/services/artwork/raster-names';
 import { saidText } from '@/services/artwork/understanding';
 import type { ActivityRow } from '@/services/desk/undoing';

@@ -10,6 +10,7 @@ import {
   passedRun,
   pressDone,
   settled,
+  SHIRT,
   upload,
   withoutDrafting,
   type Run,
@@ -138,6 +139,28 @@ test('sheet and proofs', async ({ page }) => {
   await command(page, 'proofs.take-back', /Take back “/, () => said(page, 'Taken back; it can be changed again.'));
 });
 
+test('proofs that are out of date, or stand and were changed', async ({ page }) => {
+  const { spec, name } = { spec: { ...SHIRT, outlets: ['quayside'] }, name: `Commanded ${process.pid}` };
+  const blankId = 'brightsea-tee-180';
+  const { id } = await ok<{ id: string }>('POST', '/dockets', { name, blankId, spec });
+  const old = await ok<Run>('POST', '/runs', { artworks: await newArtworks(1), dockets: [id], outlets: ['quayside'] });
+  await drafted(old.id);
+  const wording = { ...spec.wording, title: 'Another {{ product.noun }}' };
+  await ok('PUT', `/dockets/${id}`, { name, blankId, spec: { ...spec, wording } });
+  await page.goto(`/proofs?run=${old.id}`);
+  await expect(page.getByText(`The wording of “${name}” was changed since.`)).toBeVisible();
+  await command(page, 'proofs.draft-again', /^Draft “.*” again$/, () => said(page, /1 proof being drafted again/));
+
+  const run = await passedRun(await newArtworks(1), id, ['quayside']);
+  await ok('POST', `/runs/${run.id}/send`, { as: 'live' });
+  await pressDone(run.id);
+  const [proof] = (await ok<{ items: { id: string }[] }>('GET', `/proofs?run=${run.id}`)).items;
+  await ok('PATCH', `/proofs/${proof!.id}`, { title: 'Commanded otherwise' });
+  await page.goto(`/proofs?open=${proof!.id}`);
+  await expect(page.getByText('It differs from what was sent: title.')).toBeVisible();
+  await command(page, 'proofs.send-change', /^Send the change of “/, () => said(page, '1 change on its way.'));
+});
+
 test('press and ledger', async ({ page }) => {
   const { docket } = await openShop();
   await control('quayside', { refuseNext: 1 });
@@ -166,6 +189,19 @@ test('press and ledger', async ({ page }) => {
     expect(page.getByRole('checkbox', { name: 'Select all' })).toBeChecked(),
   );
   await command(page, 'ledger.live', /Set \d+ live/, () => said(page, /being set live/));
+
+  const live = await passedRun(await newArtworks(1), docket, ['kestrel']);
+  await ok('POST', `/runs/${live.id}/send`, { as: 'live' });
+  await pressDone(live.id);
+  const [proof] = (await ok<{ items: { id: string }[] }>('GET', `/proofs?run=${live.id}`)).items;
+  await ok('PATCH', `/proofs/${proof!.id}`, { title: 'Ledger, to be changed' });
+  await page.goto('/ledger');
+  const pickFirst = () => page.getByRole('checkbox', { name: /^Select (?!all)/ }).first().check(); // prettier-ignore
+  await pickFirst();
+  await command(page, 'ledger.changes', 'Send what differs of 1 listing', () => said(page, '1 change on its way.'));
+  await pickFirst();
+  await command(page, 'ledger.open', /^Open “/, () => expect(page.getByRole('complementary', { name: 'Listing' })).toBeVisible());
+  await command(page, 'ledger.end', 'End 1 listing', () => said(page, '1 listing being ended.'));
 });
 
 test('stockroom, and what holds everywhere', async ({ page }) => {
@@ -177,6 +213,8 @@ test('stockroom, and what holds everywhere', async ({ page }) => {
   await command(page, 'stockroom.rules', /Fetch the rules of/, () =>
     said(page, /Kestrel Fair’s rules are up to date\. Quayside’s rules are up to date\./),
   );
+  await command(page, 'stockroom.new-plan', 'Make a new price plan', opens(page, 'Price plan'));
+  await command(page, 'stockroom.add-outlet', 'Add an outlet', opens(page, 'Add an outlet'));
   await command(page, 'stockroom.new-docket', 'Make a new docket', at(page, /\/stockroom\/dockets\/new/));
   for (const station of STATIONS) await command(page, `go.${station}`, /^To the /, at(page, new RegExp(`/${station}$`)));
   await page.goto('/ledger');
@@ -185,6 +223,7 @@ test('stockroom, and what holds everywhere', async ({ page }) => {
   await page.goto('/press');
   await command(page, 'theme', 'Day or night', () => expect(page.locator('html')).toHaveAttribute('data-theme', 'night'));
   await command(page, 'keys', 'Keys and marks', opens(page, 'Keys and marks'));
+  await command(page, 'activity', 'What was done', opens(page, 'What was done'));
 });
 
 test('no command was left out', () => {

@@ -52,7 +52,7 @@ test('a mend that is offered mends', () => {
 });
 test('each outlet counts in its own way: an emoji family is one cluster and eighteen bytes', () => {
   const of = (counted: 'graphemes' | 'bytes') =>
-    checkAgainst({ ...rules, texts: { title: { ...text(10), counted } } } as never, 'X', { ...good, fields: fields('👩‍👩‍👧', 'W', []) }); // prettier-ignore
+    checkAgainst({ ...rules, texts: { title: { ...text(10), counted } } }, 'X', { ...good, fields: fields('👩‍👩‍👧', 'W', []) }); // prettier-ignore
   expect(of('graphemes')).toEqual([]);
   expect(sentenceOf(of('bytes')[0]!)).toBe('Title is 18 bytes; X takes 10.');
 });

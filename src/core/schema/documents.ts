@@ -1,4 +1,4 @@
-import type { Static, TSchema } from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { DocketDocument } from '../docket/docket';
 import { RulesDocument, SettingsDocument } from '../outlet/rules';
 import { PricePlan } from '../pricing/plan';
@@ -23,5 +23,5 @@ export const publishedSchema = (name: DocumentName): Record<string, unknown> => 
   $schema: 'https://json-schema.org/draft/2020-12/schema',
   $id: schemaAddress(name),
   // what the type library keeps beside the schema does not travel
-  ...(JSON.parse(JSON.stringify(DOCUMENTS[name] as TSchema)) as object),
+  ...(JSON.parse(JSON.stringify(DOCUMENTS[name])) as object),
 });

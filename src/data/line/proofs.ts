@@ -1,10 +1,11 @@
 import type { Said } from '../../core/docket/accepts';
-import { priceKey, type OfferedColour, type ProofFields, type ProofPicture, type ProofVariant } from '../../core/listing/proof';
+import type { OfferedColour, ProofFields, ProofPicture, ProofVariant } from '../../core/listing/proof';
 import type { ListingField } from '../../core/listing/compare';
 import type { PriceLine } from '../../core/pricing/lines';
 import type { Problem } from '../../core/listing/problems';
 import { row, rows, type Tx } from '../database';
 import type { ListingState } from '../outlets/listings';
+import { putPrices, putVariants, withVariants } from './variants';
 
 export const PROOF_STATES = ['drafting', 'held', 'ready', 'passed', 'sending', 'listed', 'refused'] as const;
 export type ProofState = (typeof PROOF_STATES)[number];
@@ -81,23 +82,6 @@ const PROOF = `SELECT p.id, p.seq, p.run_id AS "runId", p.artwork_id AS "artwork
 
 type Bare = Omit<ProofRow, 'variants'>;
 
-const VARIANT = `SELECT proof_id AS "proofId", line, colour, size, finish, sku, cost_minor AS "costMinor", postage_minor AS "postageMinor", weight_g AS "weightG",
-  price_minor AS "priceMinor", source AS from, made_minor AS "madeMinor" FROM proof_variant`;
-
-/** Puts the variants to their proofs: one more question for all of them together. */
-async function withVariants(tx: Tx, found: Bare[]): Promise<ProofRow[]> {
-  if (!found.length) return [];
-  const all = await rows<ProofVariant & { proofId: string }>(tx, `${VARIANT} WHERE proof_id = ANY($1) ORDER BY proof_id, place`, [
-    found.map((p) => p.id),
-  ]);
-  const by = new Map<string, ProofVariant[]>();
-  for (const { proofId, ...v } of all) {
-    const its = by.get(proofId);
-    if (its) its.push(v);
-    else by.set(proofId, [v]);
-  }
-  return found.map((p) => ({ ...p, variants: by.get(p.id) ?? [] }));
-}
 const one = async (tx: Tx, found: Bare | null): Promise<ProofRow | null> =>
   found ? (await withVariants(tx, [found]))[0]! : null;
 
@@ -207,18 +191,6 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
   await putVariants(tx, id, p.variants);
 }
 
-async function putVariants(tx: Tx, id: string, variants: ProofVariant[]): Promise<void> {
-  await tx.query('DELETE FROM proof_variant WHERE proof_id = $1', [id]);
-  await tx.query(
-    `INSERT INTO proof_variant (proof_id, place, line, colour, size, finish, sku, cost_minor, postage_minor, weight_g, price_minor, source, made_minor)
-     SELECT $1, v.n, v.line, v.colour, v.size, v.finish, v.sku, v."costMinor", v."postageMinor", v."weightG", v."priceMinor", v."from", v."madeMinor"
-     FROM ROWS FROM (jsonb_to_recordset($2) AS (line text, colour text, size text, finish text, sku text, "costMinor" bigint, "postageMinor" bigint,
-       "weightG" integer, "priceMinor" bigint, "from" text, "madeMinor" bigint)) WITH ORDINALITY
-       AS v(line, colour, size, finish, sku, "costMinor", "postageMinor", "weightG", "priceMinor", "from", "madeMinor", n)`,
-    [id, JSON.stringify(variants)],
-  );
-}
-
 /** Writes a change to a proof; its version goes up. */
 export async function changeProof(
   tx: Tx,
@@ -231,19 +203,6 @@ export async function changeProof(
     [id, p.fields, JSON.stringify(p.problems), p.state, p.changed, p.rulesVersion ?? null],
   );
   if (p.prices) await putPrices(tx, id, p.prices);
-}
-
-/** Writes prices, one for all colours of a line's size and finish. */
-async function putPrices(tx: Tx, id: string, variants: ProofVariant[]): Promise<void> {
-  const prices = [...new Map(variants.map((v) => [priceKey(v), v])).values()].map(
-    ({ line, size, finish, priceMinor, from, madeMinor }) => ({ line, size, finish, priceMinor, from, madeMinor }),
-  );
-  await tx.query(
-    `UPDATE proof_variant v SET price_minor = n."priceMinor", source = n."from", made_minor = n."madeMinor"
-     FROM jsonb_to_recordset($2) AS n(line text, size text, finish text, "priceMinor" bigint, "from" text, "madeMinor" bigint)
-     WHERE v.proof_id = $1 AND v.line = n.line AND v.size = n.size AND v.finish = n.finish`,
-    [id, JSON.stringify(prices)],
-  );
 }
 
 /** Moves proofs from one of the states to another; returns which. */

@@ -1,4 +1,4 @@
-import { isKept, priceKey, type ProofFields, type ProofVariant } from '../../core/listing/proof';
+import { priceKey, type ProofFields, type ProofVariant } from '../../core/listing/proof';
 import { effective } from '../../core/docket/docket';
 import { mainLanguage } from '../../core/outlet/rules';
 import { inWorkspace, type Tx } from '../../data/database';
@@ -219,12 +219,6 @@ export async function putProofBack(
   await data.changeProof(tx, id, { fields, problems, state, changed, prices: variants });
   return left;
 }
-
-/** What of a proof differs from what its docket would make of it now, by hand or because something changed; nothing is written. */
-export const differsFromRule = (fields: ProofFields): string[] =>
-  [...Object.entries(fields.words), ['tags', fields.tags] as const].flatMap(([name, by]) =>
-    Object.values(by).some((f) => isKept(f.from) && JSON.stringify(f.value) !== JSON.stringify(f.made)) ? [name] : [],
-  );
 
 /** What a docket as it stands in the editor would make of an artwork, without saving anything. */
 export async function tryDocket(

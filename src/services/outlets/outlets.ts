@@ -36,8 +36,8 @@ export interface Difference {
 export const differencesBetween = (before: object, after: object): Difference[] =>
   diff(before, after).map((d) => ({
     path: d.path.join('.'),
-    before: d.type === 'CREATE' ? null : d.oldValue,
-    after: d.type === 'REMOVE' ? null : d.value,
+    before: d.type === 'CREATE' ? null : (d.oldValue as unknown),
+    after: d.type === 'REMOVE' ? null : (d.value as unknown),
   }));
 
 /**

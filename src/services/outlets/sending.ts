@@ -1,9 +1,7 @@
 import { createHash } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
-import type { Said } from '../../core/docket/accepts';
-import { differences, overlaid, type ListingField } from '../../core/listing/compare';
+import { differences, overlaid } from '../../core/listing/compare';
 import type { ListingPayload, ThereListing } from '../../core/listing/payload';
-import type { Goal } from '../../core/outlet/rules';
 import { inWorkspace, type Tx } from '../../data/database';
 import { record } from '../../data/desk/activity';
 import { addJob } from '../../data/jobs';
@@ -11,11 +9,12 @@ import { moveProofs } from '../../data/line/proofs';
 import { listingGone, putStanding, STANDS, standingById, type StandingRow } from '../../data/outlets/listings';
 import * as orders from '../../data/outlets/orders';
 import type { OrderRow } from '../../data/outlets/orders';
-import { holdOutlet, outletAnswers, outletById, signedOut, type OutletRow } from '../../data/outlets/outlets';
+import { holdOutlet, outletAnswers, outletById, signedOut } from '../../data/outlets/outlets';
 import * as data from '../../data/outlets/parts';
 import type { PartRow } from '../../data/outlets/parts';
 import { adapterFor } from '../../outlets';
-import { OutletAnswer, type Done, type OutletAdapter, type Session, type Step } from '../../outlets/contract';
+import { OutletAnswer, type Done, type Step } from '../../outlets/contract';
+import { aimed, mayChange, refuse, stateFor, type Work } from './aiming';
 import { PictureGone, sessionFor } from './session';
 
 /** Unclear answers to one step before the order is put off. */
@@ -31,16 +30,6 @@ class Halted extends Error {
   constructor(readonly gate: 'paused' | 'stopped' | 'taken') {
     super(gate);
   }
-}
-
-interface Work {
-  workspace: string;
-  order: OrderRow;
-  holder: string;
-  outlet: OutletRow;
-  listing: StandingRow;
-  adapter: OutletAdapter;
-  session: Session;
 }
 
 /** What a step carries, in short. The payload comes from the database, so its parts have a fixed order. */
@@ -78,13 +67,6 @@ export async function sendOne(workspace: string, order: OrderRow, holder: string
     }
   }
 }
-
-/** Ends an order for a reason that no second try would take away. */
-function refuse({ outlet }: Work, code: string, values: Said['values'] = {}): never {
-  throw new OutletAnswer('refused', { code, values: { outlet: outlet.name, ...values } });
-}
-
-const stateFor: Record<Goal, ThereListing['state']> = { draft: 'draft there', live: 'live', ended: 'ended' };
 
 /** Makes a listing, or goes on with making it: all steps, in their order. */
 async function make(work: Work): Promise<void> {
@@ -146,48 +128,6 @@ async function change(work: Work): Promise<void> {
       ),
     );
   }
-}
-
-/** Holds an order against what the outlet lets be changed in the state that the listing is in. */
-function mayChange(work: Work, there: ThereListing): void {
-  const { order, outlet } = work;
-  const rule = outlet.rules?.states.find((s) => s.state === there.state);
-  if (!rule) return;
-  const group = (f: ListingField) =>
-    f === 'tags' || f === 'pictures' ? f : f === 'options' || f === 'prices' ? 'prices' : 'texts';
-  const not = order.fields.filter((f) => !rule.change.includes(group(f)));
-  if (not.length) refuse(work, 'cannot-change', { fields: not.join(', '), state: there.state });
-  if (order.goal && there.state !== stateFor[order.goal] && !rule.to.includes(order.goal))
-    refuse(work, 'cannot-put', { state: there.state, goal: order.goal });
-}
-
-/**
- * What a listing is to be: the order's fields as they are wanted, and the others as they are there, also where somebody changed them
- * there. A field that the order would change and that is neither as it was sent nor as it is wanted was changed there: that is told
- * before anything is written over, unless the order says to.
- */
-function aimed(work: Work, want: ListingPayload, there: ThereListing): ListingPayload {
-  const { order, listing } = work;
-  const { sent } = listing;
-  // what was sent before is not known: there is nothing to hold what is there against
-  if (!sent) return want;
-  const drifted = differences(sent, listing.sentPictures, there);
-  // pictures go by their hashes, and only those that were sent are known
-  const asWanted = new Set<ListingField>(
-    order.fields.filter((f) => f !== 'pictures' && !differences(want, listing.sentPictures, there).includes(f)),
-  );
-  const clash = drifted.filter((f) => order.fields.includes(f) && !asWanted.has(f));
-  // once it has begun, what is there may be its own half-done work
-  if (clash.length && !order.over && !order.begun) refuse(work, 'changed-there', { fields: clash.join(', ') });
-  const kept = drifted.filter((f) => !order.fields.includes(f));
-  const base: ListingPayload = {
-    ...sent,
-    ...(kept.includes('title') && { title: there.title }),
-    ...(kept.includes('description') && { description: there.description }),
-    ...(kept.includes('tags') && { tags: there.tags }),
-    ...(kept.includes('texts') && { texts: there.texts }),
-  };
-  return overlaid(base, want, order.fields);
 }
 
 async function gone(work: Work): Promise<void> {

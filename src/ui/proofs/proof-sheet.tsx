@@ -51,9 +51,17 @@ export function ProofSheet({
       });
     }).then((ok) => setSaved(ok ? 'saved' : 'not saved'));
   };
+  /** What the pattern makes of a field now, for whoever thinks of going back to it. */
+  const made = (field: Name): string | undefined => {
+    const its =
+      field === 'tags'
+        ? proof.content.tags[proof.language]?.made?.join(', ')
+        : proof.content.words[field]?.[proof.language]?.made;
+    return its ? `The pattern makes: ${its}` : undefined;
+  };
   const back = (field: Name) =>
     !locked && (
-      <button className="underline hover:text-ink" onClick={() => change({ pattern: [field] })}>
+      <button className="underline hover:text-ink" title={made(field)} onClick={() => change({ pattern: [field] })}>
         back to the pattern
       </button>
     );

@@ -12,7 +12,7 @@ interface Changes {
   to: number;
   changes: { path: string; before: unknown; after: unknown }[];
 }
-const shown = (v: unknown): string => (v === null ? 'nothing' : typeof v === 'object' ? JSON.stringify(v) : String(v));
+const shown = (v: unknown): string => (v === null ? 'nothing' : typeof v === 'string' ? v : JSON.stringify(v));
 
 /** What a seller chooses once for an account, its name, and how its rules have changed. */
 export function OutletSettings({ outlet: o, close }: { outlet: OutletView; close: () => void }) {

@@ -5,10 +5,9 @@ import type { PricePlan } from '@/core/pricing/plan';
 import { act, api } from '../api';
 import { Button } from '../parts/button';
 import { Dialog } from '../parts/dialog';
-import { MoneyField, NumberField } from '../parts/fields/amount';
-import { CheckField } from '../parts/fields/choices';
-import { ChoiceField, TextField } from '../parts/fields/field';
+import { TextField } from '../parts/fields/field';
 import { amount, count } from '../parts/format';
+import { PlanTerms } from './plan-terms';
 
 /** What a plan aims at, in a few words. */
 const aimOf = ({ aim, ending, postageIncluded }: PricePlan): string =>
@@ -58,8 +57,6 @@ export type PlanAsked = Pick<PlanView, 'name' | 'document' | 'dockets' | 'revisi
 export function PlanDialog({ plan, close }: { plan: PlanAsked; close: () => void }) {
   const [name, setName] = useState(plan.name);
   const [terms, setTerms] = useState<PricePlan>(plan.document);
-  const put = (part: Partial<PricePlan>) => setTerms({ ...terms, ...part });
-  const { aim } = terms;
   const body = { name, document: terms };
   const save = () =>
     void act(async () => {
@@ -93,57 +90,7 @@ export function PlanDialog({ plan, close }: { plan: PlanAsked; close: () => void
       <h2 className="mb-3 text-[20px]">{plan.id ? 'Price plan' : 'New price plan'}</h2>
       <div className="grid gap-3">
         <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
-        <div className="grid grid-cols-3 items-end gap-3">
-          <ChoiceField
-            label="Aim"
-            value={aim.kind}
-            options={['margin', 'profit', 'fixed']}
-            onChange={(e) =>
-              put({
-                aim:
-                  e.target.value === 'margin'
-                    ? { kind: 'margin', share: 350_000 }
-                    : { kind: e.target.value as 'profit', minor: 800 },
-              })
-            }
-          />
-          {aim.kind === 'margin' ? (
-            <NumberField
-              label="How much"
-              unit="%"
-              min={0}
-              max={95}
-              step="any"
-              value={aim.share / 10_000}
-              change={(n) =>
-                n !== null && put({ aim: { kind: 'margin', share: Math.round(Math.min(95, Math.max(0, n)) * 10_000) } })
-              }
-            />
-          ) : (
-            <MoneyField
-              key={aim.kind}
-              label="How much"
-              currency="USD"
-              minor={aim.minor}
-              change={(minor) => put({ aim: { kind: aim.kind, minor } })}
-            />
-          )}
-          <ChoiceField
-            label="Prices end in"
-            value={terms.ending === null ? '' : String(terms.ending)}
-            options={[
-              ['99', '.99'],
-              ['95', '.95'],
-              ['', 'as they come'],
-            ]}
-            onChange={(e) => put({ ending: e.target.value === '' ? null : Number(e.target.value) })}
-          />
-        </div>
-        <CheckField
-          label="postage is in the price"
-          checked={terms.postageIncluded}
-          onChange={(e) => put({ postageIncluded: e.target.checked })}
-        />
+        <PlanTerms terms={terms} currency="USD" put={setTerms} />
       </div>
     </Dialog>
   );

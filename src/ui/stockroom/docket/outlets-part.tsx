@@ -97,7 +97,7 @@ function Parts({ outlet, own, put }: { outlet: OutletView; own: Own; put: (own: 
   const language = outlet.rulesDocument?.languages[0] ?? 'en';
   const drop = <K extends keyof Own>(key: K): Own => {
     const { [key]: _, ...rest } = own;
-    return rest as Own;
+    return rest;
   };
   const putWords = (words: NonNullable<Own['words']>) => put(Object.keys(words).length ? { ...own, words } : drop('words'));
   const said = (v: unknown): 'shared' | 'own' | 'left out' =>

@@ -1,0 +1,126 @@
+'use client';
+import type { ColumnDef } from '@tanstack/react-table';
+import { format } from 'date-fns';
+import { ExternalLink } from 'lucide-react';
+import Link from 'next/link';
+import type { ListingView } from '@/api/views';
+import { amount } from '../parts/format';
+import { Mark } from '../parts/marks';
+import { Picture } from '../parts/picture';
+
+/** How a listing goes with what we sent and have. */
+const STEP_INK = { 'in step': 'text-soft', stale: 'text-teal', drifted: 'text-ochre' } as const;
+const STEP_WORDS = { 'in step': 'in step', stale: 'stale', drifted: 'drifted' } as const;
+const STATE_INK: Partial<Record<ListingView['state'], string>> = { live: 'text-teal', gone: 'text-spot' };
+
+/** The ledger's columns; `open` shows one listing in full. */
+export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] => [
+  {
+    id: 'picture',
+    header: () => <span className="sr-only">Picture</span>,
+    size: 58,
+    enableSorting: false,
+    cell: ({ row }) => <Picture src={row.original.small} alt="" className="h-[58px] w-[58px]" />,
+  },
+  {
+    id: 'title',
+    header: 'Listing',
+    accessorKey: 'title',
+    size: 220,
+    meta: { wide: true },
+    cell: ({ row: { original: l } }) => (
+      <span className="block min-w-0 leading-tight">
+        {l.proofId ? (
+          <Link href={`/proofs?open=${l.proofId}`} className="block truncate font-semibold hover:underline">
+            {l.title}
+          </Link>
+        ) : (
+          <b className="block truncate font-semibold">{l.title}</b>
+        )}
+        <span className="block truncate text-[11.5px] text-soft">
+          {l.artwork
+            ? `${l.artwork} · ${l.docket} · ${l.proofId ? l.remoteId : 'its artwork was deleted here'}`
+            : `made at ${l.outlet}, not from here`}
+        </span>
+      </span>
+    ),
+  },
+  {
+    id: 'outlet',
+    header: 'Outlet',
+    accessorKey: 'outlet',
+    size: 110,
+    cell: ({ row }) => <span className="font-slab font-semibold">{row.original.outlet}</span>,
+  },
+  {
+    id: 'state',
+    header: 'State',
+    accessorKey: 'state',
+    size: 100,
+    cell: ({ row: { original: l } }) => (
+      <span className={`inline-flex items-center gap-1.5 ${STATE_INK[l.state] ?? 'text-soft'}`}>
+        {l.state === 'live' && <Mark state="listed" />}
+        {l.state === 'gone' && <Mark state="refused" />} {l.state}
+      </span>
+    ),
+  },
+  {
+    id: 'step',
+    header: 'In step',
+    accessorKey: 'step',
+    size: 120,
+    cell: ({ row: { original: l } }) => (
+      <button
+        className={`${STEP_INK[l.step]} underline decoration-dotted underline-offset-2`}
+        title={[
+          ...(l.changed.length ? [`changed here: ${l.changed.join(', ')}`] : []),
+          ...(l.drift.length ? [`changed there: ${l.drift.join(', ')}`] : []),
+        ].join('; ')}
+        onClick={() => open(l.id)}
+      >
+        {STEP_WORDS[l.step]}
+      </button>
+    ),
+  },
+  {
+    id: 'price',
+    header: 'From, USD',
+    accessorKey: 'priceMinor',
+    size: 80,
+    meta: { right: true },
+    cell: ({ row: { original: l } }) => <span className="font-semibold">{amount(l.priceMinor, l.currency)}</span>,
+  },
+  {
+    id: 'sent',
+    header: 'Sent',
+    accessorKey: 'sentAt',
+    size: 100,
+    cell: ({ row }) => (
+      <span className="text-soft">{row.original.sentAt ? format(row.original.sentAt, 'd MMM, HH:mm') : ''}</span>
+    ),
+  },
+  {
+    id: 'page',
+    header: () => <span className="sr-only">Page</span>,
+    size: 146,
+    enableSorting: false,
+    cell: ({ row: { original: l } }) =>
+      l.state === 'gone' && l.proofId ? (
+        <Link
+          href={`/proofs?open=${l.proofId}`}
+          className="block text-[11.5px] leading-tight whitespace-normal text-soft hover:underline"
+        >
+          {l.outlet} does not know it any more. Pass its proof to send it anew.
+        </Link>
+      ) : (
+        <a
+          href={l.url}
+          target="_blank"
+          rel="noreferrer"
+          className="inline-flex items-center gap-1.5 text-teal underline underline-offset-2"
+        >
+          As a buyer sees it <ExternalLink size={12} aria-hidden />
+        </a>
+      ),
+  },
+];
