@@ -67,7 +67,7 @@ test('from an empty start to a first live listing with the mouse, led all the wa
   await quayside.getByRole('button', { name: 'Connect' }).click();
   await expect(page.getByText('Quayside is connected.')).toBeVisible();
   await next('Make a docket');
-  await page.getByLabel('Blank').selectOption({ label: 'Soft cotton T-shirt 180' });
+  await page.getByLabel('Blank', { exact: true }).selectOption({ label: 'Soft cotton T-shirt 180, Brightsea Works' });
   await expect(page.getByRole('button', { name: 'Harbour' })).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Shirts');
   await page.getByRole('button', { name: 'Save docket' }).click();
@@ -123,7 +123,7 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(page.getByText('Quayside is connected.')).toBeVisible();
   await page.keyboard.press('Escape');
   await box('stockroom.new-docket');
-  await tabTo(page.getByLabel('Blank'));
+  await tabTo(page.getByLabel('Blank', { exact: true }));
   await page.keyboard.type('Soft');
   await expect(page.getByRole('button', { name: 'Harbour' })).toBeVisible();
   await tabTo(page.getByLabel('Name', { exact: true }));

@@ -52,7 +52,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'print-gone': (v) => `What is printed on ${v.area} is not here any more. Choose another in the docket.`,
   'picture-gone': () => 'A kept picture of the shot list is not here any more. Choose another in the docket.',
   'card-empty': (v) => `There is nothing to tell on the card of ${String(v.card)}; it is left out.`,
-  'place-free': (v) => `${v.says ? `A picture is still to be put in: ${v.says}.` : 'A picture is still to be put in.'}`,
+  'place-free': (v) => (v.says ? `A picture is still to be put in: ${String(v.says)}.` : 'A picture is still to be put in.'),
   'currency-differs': (v) =>
     `${v.house} counts in ${v.theirs}, ${v.outlet} in ${v.ours}; there is no rate between them here yet.`,
   'wording-missing': (v) => faultSentence(v.fault as unknown as PatternFault),
