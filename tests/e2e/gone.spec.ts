@@ -32,7 +32,7 @@ test('what an outlet does not know any more is shown as gone, with the way to se
   await expect(page.getByText(/Asking .*Quayside.* what stands there/)).toBeVisible();
   await expect(row.getByText('gone')).toBeVisible({ timeout: 20_000 });
   await row.getByRole('link', { name: /Quayside does not know it any more/ }).click();
-  await expect(page.getByRole('region', { name: 'Proof' }).getByLabel('Title')).toHaveValue(listing.title);
+  await expect(page.getByRole('region', { name: 'Proof' }).getByLabel('Title', { exact: true })).toHaveValue(listing.title);
 });
 
 test('a listing whose artwork was deleted here stays in the ledger, and says so', async ({ page }) => {

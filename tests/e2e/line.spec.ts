@@ -97,14 +97,14 @@ test('a proof is edited in place, knows the hand, and is passed', async ({ page 
   const sheet = page.getByRole('region', { name: 'Proof' });
   await page.getByRole('button', { name: /Story 0/ }).click();
   await expect(sheet.getByRole('heading', { name: /Story 0/ })).toBeVisible();
-  await sheet.getByLabel('Title').fill('A title by hand');
+  await sheet.getByLabel('Title', { exact: true }).fill('A title by hand');
   await page.keyboard.press('Control+Enter');
   await expect(sheet.locator('.source.hand')).toBeVisible();
   await sheet.getByLabel('Price of M').fill('41.50');
   await page.keyboard.press('Enter');
   await expect(sheet.locator('.source.hand')).toHaveCount(2);
   await page.reload();
-  await expect(sheet.getByLabel('Title')).toHaveValue('A title by hand');
+  await expect(sheet.getByLabel('Title', { exact: true })).toHaveValue('A title by hand');
   await expect(sheet.getByLabel('Price of M')).toHaveValue('41.50');
   await page.getByRole('button', { name: /Pass all 2/ }).click();
   await expect(page.getByText('2 proofs passed')).toBeVisible();

@@ -8,7 +8,7 @@ import { beginConsent, connectWithKey } from '@/services/outlets/connecting';
 import { gatherAll, lookAgain } from '@/services/outlets/looking';
 import { outletOf, outlets, refreshOutlet, rulesDiff, saveSettings } from '@/services/outlets/outlets';
 import { blankDiff, blanks, refreshHouses } from '@/services/stockroom/blanks';
-import { addDocket, docket, dockets, saveDocket } from '@/services/stockroom/dockets';
+import { addDocket, docket, dockets, docketUses, saveDocket } from '@/services/stockroom/dockets';
 import { outletKinds } from '@/services/stockroom/houses';
 import { addPlan, plans, removePlan, savePlan } from '@/services/stockroom/plans';
 import { sceneById, scenes, scenesFolder } from '@/services/stockroom/scenes';
@@ -103,6 +103,12 @@ const patterns = [
     '/dockets/{id}',
     { does: 'saves a docket', params: { id }, body: shape.DocketBody, answers: shape.Docket },
     ({ workspace, params, body }) => saveDocket(workspace, params.id, body),
+  ),
+  route(
+    'GET',
+    '/dockets/{id}/uses',
+    { does: 'what was made from a docket: proofs and listings by outlet', params: { id }, answers: Items(shape.DocketUse) },
+    async ({ workspace, params }) => ({ items: await docketUses(workspace, params.id) }),
   ),
   route(
     'POST',

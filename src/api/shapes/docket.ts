@@ -96,3 +96,6 @@ export const TryBody = Exactly({
   artwork: Uuid,
   outlet: Type.String({ maxLength: 64 }),
 });
+
+export const DocketUse = Exactly({ outletId: Text, proofs: Whole, listings: Whole });
+export type DocketUseView = Static<typeof DocketUse>;

@@ -6,7 +6,7 @@ import { BlankDocument } from '@/core/stock/blank';
 import { Colour, Problem, ProofFields } from './line';
 import { Exactly, Minor, Named, OneOf, OrNull, Text, Time, Uuid, Whole } from './parts';
 
-export { Docket, DocketBody, TryBody, type DocketView } from './docket';
+export { Docket, DocketBody, DocketUse, TryBody, type DocketUseView, type DocketView } from './docket';
 
 const Area = Exactly({ name: Text, widthMm: Type.Number(), heightMm: Type.Number(), resolutionPpi: Type.Number() });
 const AreaSize = Exactly({ widthMm: Type.Number(), heightMm: Type.Number() });

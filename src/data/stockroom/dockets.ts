@@ -108,8 +108,15 @@ export const revisionOf = (tx: Tx, id: string, revision: number): Promise<Revisi
 export const revisionsAfter = (tx: Tx, id: string, revision: number): Promise<RevisionRow[]> =>
   rows(tx, `${REVISION} WHERE docket_id = $1 AND revision > $2 ORDER BY revision`, [id, revision]);
 
+/** How much came from a docket at one outlet. */
+export interface DocketUse {
+  outletId: string;
+  proofs: number;
+  listings: number;
+}
+
 /** What came from a docket, outlet by outlet. */
-export const usesOfDocket = (tx: Tx, id: string): Promise<{ outletId: string; proofs: number; listings: number }[]> =>
+export const usesOfDocket = (tx: Tx, id: string): Promise<DocketUse[]> =>
   rows(
     tx,
     `SELECT p.outlet_id AS "outletId", count(*)::int AS proofs, count(l.id) FILTER (WHERE l.state <> 'not made')::int AS listings

@@ -50,6 +50,13 @@ export const docket = (workspace: string, id: string): Promise<Docket> =>
     return shown(found, await plansById(tx));
   });
 
+/** What was made from a docket, by outlet: its proofs, and how many of them have a listing that was made. */
+export const docketUses = (workspace: string, id: string): Promise<data.DocketUse[]> =>
+  inWorkspace(workspace, async (tx) => {
+    if (!(await data.docketById(tx, id))) throw new Trouble('not-found', 'There is no such docket.');
+    return data.usesOfDocket(tx, id);
+  });
+
 /** A docket as it comes in: whole, or in the narrow form with its blank; where both are told, the one that was changed counts. */
 export interface DocketInput {
   name: string;

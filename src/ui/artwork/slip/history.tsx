@@ -4,8 +4,10 @@ import { useRouter } from 'next/navigation';
 import type { ProofState } from '@/services/line/runs';
 import type { ArtworkView } from '@/api/views';
 import { act, api } from '../../api';
+import { Story } from '../../desk/story';
 import { bytes, count } from '../../parts/format';
 import { Mark } from '../../parts/marks';
+import { draftAgain } from '../../proofs/orders';
 import { useLive } from '../store';
 
 interface Uses {
@@ -34,7 +36,7 @@ export function History({ artwork: a }: { artwork: ArtworkView }) {
   const { uses, alike } = useLive(`/artworks/${a.id}/uses`, NO_USES);
   const { items: versions } = useLive(`/artworks/${a.id}/versions`, NO_VERSIONS);
   const old = uses.filter((u) => u.outOfDate);
-  const again = old.filter((u) => ['held', 'ready'].includes(u.state));
+  const again = old.filter((u) => ['held', 'ready', 'listed'].includes(u.state));
   return (
     <>
       {alike.filter((k) => k.decision !== 'ignored').length > 0 && (
@@ -64,15 +66,7 @@ export function History({ artwork: a }: { artwork: ArtworkView }) {
               {again.length > 0 && (
                 <button
                   className="font-semibold underline"
-                  onClick={() =>
-                    void act(async () => {
-                      await api('POST', '/runs', {
-                        name: `${a.name}, new file`,
-                        cells: again.map((u) => ({ artwork: a.id, docket: u.docketId, outlet: u.outletId })),
-                      });
-                      router.push('/proofs');
-                    })
-                  }
+                  onClick={() => void draftAgain(again.map((u) => u.proofId)).then((begun) => begun && router.push('/proofs'))}
                 >
                   Draft {again.length === 1 ? 'it' : 'these'} anew
                 </button>
@@ -126,6 +120,12 @@ export function History({ artwork: a }: { artwork: ArtworkView }) {
           </ul>
         </div>
       )}
+      <details className="cut mt-4 pt-3 text-[12.5px]">
+        <summary className="cursor-pointer font-semibold">What was done to it</summary>
+        <div className="mt-1">
+          <Story of={a.id} empty="Nothing by hand yet." />
+        </div>
+      </details>
     </>
   );
 }

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { FormProvider, useForm, type Resolver } from 'react-hook-form';
 import type { ArtworkView, BlankView, OutletView } from '@/api/views';
-import type { DocketView, PlanView } from '@/api/shapes/stockroom';
+import type { DocketUseView, DocketView, PlanView } from '@/api/shapes/stockroom';
 import type { SceneSheet } from '@/core/scene/scene';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
@@ -11,6 +11,7 @@ import { Button } from '../../parts/button';
 import { docket as docketShape } from '../../parts/fields/compiled.mjs';
 import { TextField } from '../../parts/fields/field';
 import { schemaResolver } from '../../parts/fields/schema-resolver';
+import { count } from '../../parts/format';
 import { AcceptsPart } from './accepts-part';
 import { GoodsContext, type DocketForm, type PlanDraft } from './form';
 import { LinesPart } from './lines-part';
@@ -36,6 +37,7 @@ const checked: Resolver<DocketForm> = async (values, context, options) => {
 export function DocketEditor({
   docket,
   plan: first,
+  uses,
   plans,
   blanks,
   scenes,
@@ -44,6 +46,7 @@ export function DocketEditor({
 }: {
   docket: Kept;
   plan: PlanDraft;
+  uses: DocketUseView[];
   plans: PlanView[];
   blanks: BlankView[];
   scenes: SceneSheet[];
@@ -144,6 +147,7 @@ export function DocketEditor({
               problem={errors.name?.message}
               {...form.register('name')}
             />
+            <UsedLine uses={uses} outlets={outlets} />
             <LinesPart />
             <AcceptsPart />
             <ShotListPart />
@@ -156,4 +160,11 @@ export function DocketEditor({
       </GoodsContext>
     </FormProvider>
   );
+}
+
+/** What a change of the docket is a change of. */
+function UsedLine({ uses, outlets }: { uses: DocketUseView[]; outlets: OutletView[] }) {
+  const made = (u: DocketUseView) =>
+    `${count(u.proofs, 'proof')}${u.listings ? `, ${count(u.listings, 'listing')}` : ''} at ${outlets.find((o) => o.id === u.outletId)?.name ?? u.outletId}`;
+  return uses.length > 0 && <p className="mt-1 text-[12px] text-soft">Made from it: {uses.map(made).join('; ')}.</p>;
 }

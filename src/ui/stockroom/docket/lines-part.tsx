@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import type { BlankView } from '@/api/views';
 import type { Chosen, GoodsLine } from '@/core/docket/docket';
+import { begunAnew, starterParts } from '@/core/docket/starter';
 import { Button } from '../../parts/button';
 import { NumberField } from '../../parts/fields/amount';
 import { CheckField, Toggles } from '../../parts/fields/choices';
@@ -80,8 +81,8 @@ export function LinesPart() {
 }
 
 function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
-  const { document, changeLine } = useDocket();
-  const { blanks } = useGoods();
+  const { document, change, changeLine } = useDocket();
+  const { blanks, scenes } = useGoods();
   const line = document.lines[at]!;
   const blank = blanks.find((b) => b.id === line.blank);
   const put = (part: Partial<GoodsLine>) => changeLine(at, part);
@@ -99,7 +100,9 @@ function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
           options={blanks.map((b) => [b.id, `${b.name}, ${b.printHouse}`] as const)}
           onChange={(e) => {
             const other = blanks.find((b) => b.id === e.target.value)!;
-            put({ ...lineFor(other, line, []), key: line.key });
+            const parts = (b: BlankView) => starterParts(b.id, b.document, scenes);
+            if (document.lines.length === 1) change(begunAnew(document, parts(blank), parts(other)));
+            else put({ ...lineFor(other, line, []), key: line.key });
           }}
         />
         <TextField

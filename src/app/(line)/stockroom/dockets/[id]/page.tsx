@@ -4,11 +4,10 @@ import { visitor } from '@/app/visitor';
 import { artworksOf, listArtworks } from '@/services/artwork/artworks';
 import { scenes } from '@/services/stockroom/scenes';
 import { plans } from '@/services/stockroom/plans';
-import { starterDocket } from '@/services/stockroom/setup';
-import { widened } from '@/core/docket/narrow';
+import { STARTER_PLAN, starterParts } from '@/core/docket/starter';
 import { outlets } from '@/services/outlets/outlets';
 import { blanks, type BlankRow } from '@/services/stockroom/blanks';
-import { docket } from '@/services/stockroom/dockets';
+import { docket, docketUses } from '@/services/stockroom/dockets';
 import { Trouble } from '@/services/trouble';
 import { artworkView, blankView, outletView } from '@/api/views';
 import { DocketEditor } from '@/ui/stockroom/docket/editor';
@@ -18,14 +17,17 @@ export const metadata = { title: 'Docket' };
 const NO_PLAN = '00000000-0000-4000-8000-000000000000';
 
 /** A docket to begin with, and the plan that is made with it where none of that name is kept. */
-function started(blank: BlankRow, outlets: string[]) {
-  const spec = starterDocket(blank.document, outlets);
-  const { name, ...document } = spec.pricePlan;
-  return {
-    ...{ id: '', name: '', revision: 0, document: widened(spec, blank.id, NO_PLAN) },
-    plan: { id: null, name, document, revision: 0 },
-  };
-}
+const started = (blank: BlankRow, outlets: string[]) => ({
+  id: '',
+  name: '',
+  revision: 0,
+  document: {
+    ...starterParts(blank.id, blank.document, scenes()),
+    pricePlan: NO_PLAN,
+    outlets: outlets.map((outlet) => ({ outlet })),
+  },
+  plan: { id: null, revision: 0, ...STARTER_PLAN },
+});
 
 export default async function Page({
   params,
@@ -53,6 +55,7 @@ export default async function Page({
         });
   const plan =
     'plan' in it ? (priced.find((p) => p.name === it.plan.name) ?? it.plan) : priced.find((p) => p.id === it.document.pricePlan)!;
+  const uses = it.id ? await docketUses(caller.workspace, it.id) : [];
   const samples = await listArtworks(caller.workspace, { state: 'ready' }, 0, 60);
   // an artwork that the address names is tried first, however many others there are
   const named = isId(on) ? await artworksOf(caller.workspace, [on]) : [];
@@ -61,6 +64,7 @@ export default async function Page({
       key={`${it.id} ${starting.id}`}
       docket={it}
       plan={plan}
+      uses={uses}
       plans={priced}
       blanks={goods.map(blankView)}
       scenes={scenes()}

@@ -1,0 +1,47 @@
+import addFormats from 'ajv-formats';
+import Ajv2020 from 'ajv/dist/2020.js';
+import type { SceneSheet } from '../scene/scene';
+import type { BlankDocument } from '../stock/blank';
+import { DocketDocument } from './docket';
+import { begunAnew, starterParts } from './starter';
+
+const named = (...names: string[]) => names.map((name) => ({ name, hex: '#ffffff' }));
+const blank = (kind: string, area: string) =>
+  ({ kind, colours: named('White', 'Ink'), sizes: named('S', 'M'), areas: [{ name: area }] }) as unknown as BlankDocument;
+const scene = (id: string, kind: string, crop: 'whole' | 'close') => ({ id, blank: kind, crop }) as SceneSheet;
+const SCENES = [
+  scene('shirt-flat', 'shirt', 'whole'),
+  scene('shirt-close', 'shirt', 'close'),
+  scene('frame-light', 'poster', 'whole'),
+  scene('frame-close', 'poster', 'close'),
+  scene('frame-black', 'poster', 'whole'),
+];
+const shirt = starterParts('tee', blank('shirt', 'front'), SCENES);
+const poster = starterParts('print', blank('poster', 'whole'), SCENES);
+const docket: DocketDocument = { ...shirt, pricePlan: '11111111-1111-4111-8111-111111111111', outlets: [{ outlet: 'fair' }] };
+const ajv = addFormats(new Ajv2020({ strict: false }));
+const scenesOf = (d: Pick<DocketDocument, 'shots'>) => d.shots.map((s) => s.kind === 'scene' && s.scene);
+
+test.each([
+  ['a shirt', shirt, ['shirt-flat', 'shirt-close', 'shirt-flat']],
+  ['a poster', poster, ['frame-light', 'frame-close', 'frame-black']],
+])('%s begins as a docket that can be kept, in scenes of its own kind', (_, parts, its) => {
+  ajv.validate(DocketDocument, { ...docket, ...parts });
+  expect(ajv.errors ?? []).toEqual([]);
+  expect(scenesOf(parts)).toEqual(its);
+});
+
+test('goods that become others begin anew, outlets and plan stay', () =>
+  expect(begunAnew(docket, shirt, poster)).toEqual({ ...docket, ...poster }));
+
+test('there and back is where it began', () =>
+  expect(begunAnew(begunAnew(docket, shirt, poster), poster, shirt)).toEqual(docket));
+
+test('what a hand has changed stays when the goods become others', () => {
+  const words = { ...docket.words, title: { en: '{{ artwork.name }}, by me' } };
+  const line = { ...docket.lines[0]!, key: 'mine', noun: { one: 'Jersey', many: 'Jerseys' } };
+  const after = begunAnew({ ...docket, words, lines: [line] }, shirt, poster);
+  expect(after).toMatchObject({ words, lines: [{ key: 'mine', blank: 'print', noun: line.noun }] });
+  expect(after).toMatchObject({ tags: poster.tags, accepts: poster.accepts });
+  expect(scenesOf(after)).toEqual(scenesOf(poster));
+});
