@@ -4,6 +4,7 @@ import { newArtworks, ok, openShop, passedRun, pressDone, ware } from '../integr
 // the whole model by hand: goods lines and print areas in a docket, two people at it, a change of what stands, and what was done
 const name = `Big and small ${process.pid}`;
 
+test.describe.configure({ mode: 'serial' });
 test.beforeAll(async () => {
   await openShop();
   await newArtworks(1);
@@ -18,7 +19,7 @@ test('a docket gets a second goods line and a second print area, and says more t
   await page.getByLabel('Noun').fill('Youth shirt');
   await expect(page.getByRole('tab')).toHaveText(['Shirt', 'Youth shirt']);
   await page.getByRole('button', { name: 'Add a picture' }).click();
-  await page.getByLabel('Picture 4').selectOption({ label: 'Card of sizes' });
+  await page.getByLabel('Picture 4', { exact: true }).selectOption({ label: 'Card of sizes' });
   await page.getByLabel('Goods of picture 4').selectOption({ label: 'Youth shirt' });
   await page.getByRole('button', { name: 'Save docket' }).click();
   await expect(page.getByText(`${name} is saved.`)).toBeVisible();

@@ -44,7 +44,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `Sent ${some(v.count, 'proof')}${v.live ? ' to go live' : ''}${v.over ? ', also over what was changed there' : ''}`,
   'listing.put': (v) => `Put ${some(v.count, 'listing')} ${GOALS[String(v.goal)] ?? String(v.goal)}`,
   'listing.made': (v) => `Made “${v.title}” at ${v.outlet}`,
-  'listing.changed': (v) => `Changed ${list(v.fields) || 'the state'} of “${v.title}” at ${v.outlet}`,
+  'listing.changed': (v) => `Sent a change of “${v.title}” to ${v.outlet}: ${list(v.fields) || 'its state'}`,
   'listing.refused': (v) => `${v.outlet} refused “${v.title}”`,
   'listing.gone': (v) => `“${v.title}” is not at ${v.outlet} any more`,
   'listing.drifted': (v) => `${list(v.fields)} of “${v.title}” was changed at ${v.outlet}`,
