@@ -23,6 +23,7 @@ test('a docket gets a second goods line and a second print area, and says more t
   await page.getByLabel('Goods of picture 4').selectOption({ label: 'Youth shirt' });
   await page.getByRole('button', { name: 'Save docket' }).click();
   await expect(page.getByText(`${name} is saved.`)).toBeVisible();
+  await expect(page).toHaveURL(/dockets\/[0-9a-f-]{36}/);
   await page.reload();
   await expect(page.getByRole('tab')).toHaveText(['Shirt', 'Youth shirt']);
   const { items } = await ok<{ items: { name: string; narrow: boolean; document: { lines: { placements: object[] }[]; shots: object[] } }[] }>('GET', '/dockets'); // prettier-ignore

@@ -11,6 +11,10 @@ test('no key stands for two commands of one screen', () => {
     expect([station, keys.length]).toEqual([station, new Set(keys).size]);
   }
 });
+test('a key that holds everywhere is no command of a screen', () => {
+  const everywhere = COMMAND_IDS.map(commandOf).flatMap((c) => (c.at === 'everywhere' && c.keys ? [c.keys] : []));
+  for (const c of COMMAND_IDS.map(commandOf)) if (c.at !== 'everywhere' && c.keys) expect(everywhere).not.toContain(c.keys);
+});
 test('no command takes a key that moves about, on its own screen', () => {
   for (const station of STATIONS) {
     const moving = (MOVES[station] ?? []).flatMap(([keys]) => keys.split(/, | /));

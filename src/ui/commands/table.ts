@@ -60,7 +60,7 @@ export const COMMANDS = told({
   'stockroom.add-outlet': { word: 'Add an outlet', keys: 'O', at: 'stockroom' },
   'stockroom.rules': { word: 'Fetch the outlets’ rules', keys: 'R', at: 'stockroom' },
 
-  activity: { word: 'What was done', keys: 'H', at: 'everywhere' },
+  activity: { word: 'What was done', keys: 'Y', at: 'everywhere' },
   undo: { word: 'Undo', keys: 'Ctrl Z', at: 'everywhere' },
   redo: { word: 'Redo', keys: 'Ctrl Shift Z', at: 'everywhere' },
   'go.artwork': { word: 'To the artwork', keys: '1', at: 'everywhere' },

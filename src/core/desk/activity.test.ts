@@ -1,0 +1,29 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import { activityPhrase } from './activity';
+
+const says = (did: string, values: object) => activityPhrase({ did, values: values as Record<string, unknown> });
+
+test.each<[string, object, string]>([
+  ['artwork.changed', { count: 1, fields: ['title', 'drawer'] }, 'Changed 1 artwork: title, filed'],
+  ['artwork.changed', { count: 1200, fields: [], standing: 'aside' }, 'Put 1,200 artworks aside'],
+  ['proof.changed', { fields: ['title', 'tags'], name: 'Tern', docket: 'Shirt', outlet: 'Quayside' }, 'Changed title, tags of “Tern” on Shirt at Quayside'],
+  ['proof.sent', { count: 2, live: true }, 'Sent 2 proofs to go live'],
+  ['proof.sent', { count: 1, over: true }, 'Sent 1 proof, also over what was changed there'],
+  ['listing.changed', { title: 'Tern', outlet: 'Quayside', fields: ['prices'] }, 'Sent a change of “Tern” to Quayside: prices'],
+  ['listing.changed', { title: 'Tern', outlet: 'Quayside', fields: [] }, 'Sent a change of “Tern” to Quayside: its state'],
+  ['listing.put', { count: 3, goal: 'ended' }, 'Put 3 listings to an end'],
+  ['plan.changed', { name: 'steady', dockets: 1 }, 'Changed the price plan “steady”, which 1 docket follows'],
+  ['plan.changed', { name: 'steady', dockets: 0 }, 'Changed the price plan “steady”, which 0 dockets follow'],
+])('%s %j is told', (did, values, phrase) => expect(says(did, values)).toBe(phrase)); // prettier-ignore
+
+test('everything that is written down has a sentence', () => {
+  const root = path.join(__dirname, '../..');
+  const files = ['services', 'data', 'worker'].flatMap((top) =>
+    fs.readdirSync(path.join(root, top), { recursive: true, encoding: 'utf8' }).map((f) => path.join(root, top, f)),
+  );
+  const texts = files.filter((f) => f.endsWith('.ts')).map((f) => fs.readFileSync(f, 'utf8'));
+  const recorded = [...new Set(texts.flatMap((t) => [...t.matchAll(/did: '([a-z-]+\.[a-z-]+)'/g)].map((m) => m[1]!)))];
+  expect(recorded.length).toBeGreaterThan(15);
+  expect(recorded.filter((did) => says(did, { count: 1, fields: [] }) === did)).toEqual([]);
+});
