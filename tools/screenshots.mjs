@@ -64,8 +64,15 @@ await picture('sheet-night', '/sheet', { night: true, before: sheetRange });
 await picture('proofs', `/proofs?run=${runs[0].id}`);
 await picture('press', '/press');
 await picture('ledger', '/ledger');
+await picture('listing', `/ledger?open=${listings.find((l) => l.step === 'drifted' || l.state === 'live').id}`);
+await picture('activity', '/proofs', {
+  before: async (page) => {
+    await page.keyboard.press('y');
+    await page.waitForTimeout(1200);
+  },
+});
 await picture('stockroom', '/stockroom');
-await picture('docket', `/stockroom/dockets/${dockets[0].id}`, { wait: 6000 });
+await picture('docket', `/stockroom/dockets/${dockets.find((d) => !d.narrow).id}`, { wait: 6000 });
 await picture('buyer', listings.find((l) => l.outletId === 'kestrel').url);
 await picture('buyer-shop', listings.find((l) => l.outletId === 'quayside').url);
 await picture('commands', '/artwork', {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { newArtworks, ok, openShop, passedRun, pressDone, ware } from '../integration/press';
 
 // the whole model by hand: goods lines and print areas in a docket, two people at it, a change of what stands, and what was done
@@ -13,6 +13,12 @@ test.beforeAll(async () => {
 test('a docket gets a second goods line and a second print area, and says more than one could before', async ({ page }) => {
   await page.goto('/stockroom/dockets/new?blank=brightsea-tee-180');
   await page.getByLabel('Name', { exact: true }).fill(name);
+  // other goods than those it began with, and back: what no hand has written goes with them
+  const tags = page.getByLabel('Tags, one a line', { exact: false });
+  await page.getByLabel('Blank', { exact: true }).selectOption({ label: 'Matt art poster 200, Aldergate Press' });
+  await expect(tags).toHaveValue(/poster/);
+  await page.getByLabel('Blank', { exact: true }).selectOption({ label: 'Soft cotton T-shirt 180, Brightsea Works' });
+  await expect(tags).toHaveValue(/graphic tee/);
   await page.getByRole('button', { name: 'Print on another area too' }).click();
   await expect(page.getByLabel('Print area').nth(1)).toHaveValue('chest');
   await page.getByLabel('Add a goods line').selectOption({ label: 'Soft cotton youth T-shirt 165' });
@@ -51,12 +57,20 @@ test('two people at one docket: the later one is told what the other changed', a
   await page.goto(address);
   const other = await context.newPage();
   await other.goto(address);
-  await other.getByLabel('Tags, one a line', { exact: false }).fill('one tag\nanother tag');
+  const tags = (at: Page) => at.getByLabel('Tags, one a line', { exact: false });
+  await page.getByLabel('At least, as printed').fill('120');
+  await tags(other).fill('one tag\nanother tag');
   await other.getByRole('button', { name: 'Save docket' }).click();
   await expect(other.getByText(`${name} is saved.`)).toBeVisible();
-  await page.getByLabel('At least, as printed').fill('120');
+  await expect(page.getByText('somebody else saved it meanwhile')).toBeVisible();
   await page.getByRole('button', { name: 'Save docket' }).click();
   await expect(page.getByText(/changed “.*” meanwhile: wording\. Look at it as it is now/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take changes back' }).click();
+  await expect(tags(page)).toHaveValue('one tag\nanother tag');
+  // and who has written nothing sees what the other saves
+  await other.getByLabel('At least, as printed').fill('140');
+  await other.getByRole('button', { name: 'Save docket' }).click();
+  await expect(page.getByLabel('At least, as printed')).toHaveValue('140');
 });
 
 test('what stands is changed from its proof, and the story of it is taken back from there', async ({ page }) => {

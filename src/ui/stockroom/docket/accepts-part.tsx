@@ -3,6 +3,7 @@ import type { Accepts } from '@/core/docket/docket';
 import { NumberField } from '../../parts/fields/amount';
 import { Toggles } from '../../parts/fields/choices';
 import { ChoiceField, TextField } from '../../parts/fields/field';
+import { useListText } from '../../parts/fields/list-text';
 import { Part, toggled, useDocket, Wrong } from './form';
 
 const GROUNDS = [
@@ -14,8 +15,6 @@ const TONES = ['light', 'dark', 'colourful'];
 const AUDIENCES = ['adult', 'youth', 'child'];
 const ORIENTATIONS = ['upright', 'across', 'square'];
 
-const named = (text: string): string[] => [...new Set(text.split(',').map((t) => t.trim()).filter(Boolean))]; // prettier-ignore
-
 /** Which artwork a docket takes. What is not said is not asked. */
 export function AcceptsPart() {
   const { document, change, problem } = useDocket();
@@ -26,11 +25,12 @@ export function AcceptsPart() {
     const { [name]: _, ...rest } = accepts;
     change({ accepts: next.length ? { ...rest, [name]: next as never } : rest });
   };
-  const words = (name: 'marks' | 'drawers', text: string) => {
-    const next = named(text);
+  const words = (name: 'marks' | 'drawers') => (next: string[]) => {
     const { [name]: _, ...rest } = accepts;
     change({ accepts: next.length ? { ...rest, [name]: next } : rest });
   };
+  const marks = useListText(accepts.marks ?? [], 'commas', words('marks'));
+  const drawers = useListText(accepts.drawers ?? [], 'commas', words('drawers'));
   return (
     <Part word="Takes artwork" about="what is not chosen is not asked">
       <div className="grid grid-cols-2 gap-4">
@@ -64,18 +64,8 @@ export function AcceptsPart() {
         />
       </div>
       <div className="grid grid-cols-2 gap-4">
-        <TextField
-          label="Marked one of"
-          placeholder="any mark"
-          defaultValue={(accepts.marks ?? []).join(', ')}
-          onBlur={(e) => words('marks', e.target.value)}
-        />
-        <TextField
-          label="Lies in one of the drawers"
-          placeholder="any drawer"
-          defaultValue={(accepts.drawers ?? []).join(', ')}
-          onBlur={(e) => words('drawers', e.target.value)}
-        />
+        <TextField label="Marked one of" placeholder="any mark" {...marks} />
+        <TextField label="Lies in one of the drawers" placeholder="any drawer" {...drawers} />
       </div>
       <Wrong says={problem('document.accepts')} />
     </Part>

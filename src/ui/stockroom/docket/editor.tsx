@@ -1,9 +1,11 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useEffect } from 'react';
 import { FormProvider, useForm, type Resolver } from 'react-hook-form';
 import type { ArtworkView, BlankView, OutletView } from '@/api/views';
 import type { DocketUseView, DocketView, PlanView } from '@/api/shapes/stockroom';
+import { same } from '@/core/docket/docket';
 import type { SceneSheet } from '@/core/scene/scene';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
@@ -55,38 +57,42 @@ export function DocketEditor({
 }) {
   const router = useRouter();
   const isNew = !docket.id;
-  const form = useForm<DocketForm>({
-    defaultValues: { name: docket.name, document: docket.document, plan: first },
-    resolver: checked,
-    mode: 'onChange',
-  });
-  const { isDirty, isSubmitting, errors } = form.formState;
-  const [document, plan] = form.watch(['document', 'plan']);
+  const now: DocketForm = { name: docket.name, revision: docket.revision, document: docket.document, plan: first };
+  const form = useForm<DocketForm>({ defaultValues: now, resolver: checked, mode: 'onChange' });
+  const { isDirty, isSubmitting, errors, defaultValues } = form.formState;
+  const [document, plan, revision] = form.watch(['document', 'plan', 'revision']);
+  // what somebody else saves is shown as it comes; what is being written here is left alone
+  useEffect(() => {
+    if (!isDirty) form.reset(now);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- when another state arrives, and only then
+  }, [docket.revision, first.id, first.revision]);
 
   /** Keeps the plan where it was changed; returns its id. */
-  const keepPlan = async ({ id, name, document: terms, revision }: PlanDraft): Promise<PlanView> => {
+  const keepPlan = async (draft: PlanDraft): Promise<PlanDraft> => {
+    const { id, name, document: terms } = draft;
     if (!id) return api<PlanView>('POST', '/price-plans', { name, document: terms });
-    const kept = plans.find((p) => p.id === id);
-    const same = kept && kept.name === name && JSON.stringify(kept.document) === JSON.stringify(terms);
-    return same ? kept : api<PlanView>('PUT', `/price-plans/${id}`, { name, document: terms, revision });
+    const kept = [defaultValues?.plan, plans.find((p) => p.id === id)].some(
+      (p) => p?.id === id && p.name === name && same(p.document, terms),
+    );
+    return kept ? draft : api<PlanView>('PUT', `/price-plans/${id}`, { name, document: terms, revision: draft.revision });
   };
-  const keep = async (body: DocketForm, revision: number) => {
+  const keep = async (body: DocketForm) => {
     const its = await keepPlan(body.plan);
-    const whole = { name: body.name, document: { ...body.document, pricePlan: its.id } };
+    const whole = { name: body.name, document: { ...body.document, pricePlan: its.id! } };
     const kept = await (isNew
       ? api<DocketView>('POST', '/dockets', whole)
-      : api<DocketView>('PUT', `/dockets/${docket.id}`, { ...whole, revision }));
+      : api<DocketView>('PUT', `/dockets/${docket.id}`, { ...whole, revision: body.revision }));
     return { kept, plan: its };
   };
   const save = form.handleSubmit(
     (body) =>
       act(async () => {
-        const { kept, plan: its } = await keep(body, docket.revision).catch((e: Refusal) => {
+        const { kept, plan: its } = await keep(body).catch((e: Refusal) => {
           // what only the house knows stands at its field as well
           if (e.field === 'name') form.setError('name', { message: e.sentence });
           throw e;
         });
-        form.reset({ name: kept.name, document: kept.document, plan: its });
+        form.reset({ name: kept.name, revision: kept.revision, document: kept.document, plan: its });
         const says = `${kept.name} is saved. Proofs made before are out of date where it changed.`;
         if (isNew) {
           router.replace(`/stockroom/dockets/${kept.id}`);
@@ -128,10 +134,13 @@ export function DocketEditor({
               <span className="text-soft">/</span>
               <h1 className="grow text-[22px]">{isNew ? 'New docket' : 'Docket'}</h1>
               <span className="text-soft" aria-live="polite">
+                {isDirty && !isSubmitting && revision !== docket.revision && (
+                  <span className="text-ochre">somebody else saved it meanwhile · </span>
+                )}
                 {isDirty ? 'not saved yet' : isNew ? '' : 'saved'}
               </span>
               {isDirty && (
-                <Button type="button" tone="quiet" onClick={() => form.reset()}>
+                <Button type="button" tone="quiet" onClick={() => form.reset(now)}>
                   Take changes back
                 </Button>
               )}

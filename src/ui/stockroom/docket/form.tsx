@@ -11,6 +11,8 @@ export type PlanDraft = Pick<PlanView, 'name' | 'document'> & { id: string | nul
 
 export interface DocketForm {
   name: string;
+  /** The state of the docket that the form began with, which a change is a change of. */
+  revision: number;
   document: DocketDocument;
   plan: PlanDraft;
 }

@@ -4,6 +4,7 @@ import type { OutletView } from '@/api/views';
 import type { DocketDocument } from '@/core/docket/docket';
 import { CheckField } from '../../parts/fields/choices';
 import { ChoiceField, LongTextField } from '../../parts/fields/field';
+import { useListText } from '../../parts/fields/list-text';
 import { Part, useDocket, useGoods, Wrong } from './form';
 import { ShotList } from './shot-list';
 
@@ -100,6 +101,8 @@ function Parts({ outlet, own, put }: { outlet: OutletView; own: Own; put: (own: 
     return rest;
   };
   const putWords = (words: NonNullable<Own['words']>) => put(Object.keys(words).length ? { ...own, words } : drop('words'));
+  const mine = own.tags && own.tags !== 'left out' ? own.tags : {};
+  const tags = useListText(mine[language] ?? [], 'lines', (list) => put({ ...own, tags: { ...mine, [language]: list } }));
   const said = (v: unknown): 'shared' | 'own' | 'left out' =>
     v === undefined ? 'shared' : v === 'left out' ? 'left out' : 'own';
   return (
@@ -143,15 +146,7 @@ function Parts({ outlet, own, put }: { outlet: OutletView; own: Own; put: (own: 
         mayLeaveOut
         choose={(v) => put(v === 'shared' ? drop('tags') : { ...own, tags: v === 'own' ? document.tags : 'left out' })}
       >
-        <LongTextField
-          hideLabel
-          label={`Tags at ${outlet.name}`}
-          rows={4}
-          defaultValue={own.tags && own.tags !== 'left out' ? (own.tags[language] ?? []).join('\n') : ''}
-          onChange={(e) =>
-            put({ ...own, tags: { ...document.tags, [language]: e.target.value.split('\n').filter((t) => t.trim()) } })
-          }
-        />
+        <LongTextField hideLabel label={`Tags at ${outlet.name}`} rows={4} {...tags} />
       </Choice>
       <Choice
         label="Shot list"

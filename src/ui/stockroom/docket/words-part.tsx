@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { canonicalLanguage } from '@/core/outlet/languages';
 import { ChoiceField, LongTextField } from '../../parts/fields/field';
+import { useListText } from '../../parts/fields/list-text';
 import { Tabs } from '../../parts/tabs';
 import { Part, useDocket, useGoods, Wrong } from './form';
 
@@ -44,6 +45,9 @@ export function WordingPart() {
       words: Object.keys(by).length || required ? { ...rest, [name]: Object.keys(by).length ? by : { [language]: text } } : rest,
     });
   };
+  const tags = useListText(document.tags[language] ?? [], 'lines', (list) =>
+    change({ tags: { ...document.tags, [language]: list } }),
+  );
   const texts = [
     { name: 'title', label: 'Title' },
     { name: 'description', label: 'Description' },
@@ -97,8 +101,7 @@ export function WordingPart() {
         label="Tags, one a line; the artwork’s keywords come first"
         rows={5}
         problem={problem('document.tags')}
-        defaultValue={(document.tags[language] ?? []).join('\n')}
-        onChange={(e) => change({ tags: { ...document.tags, [language]: e.target.value.split('\n').filter((t) => t.trim()) } })}
+        {...tags}
       />
       <Wrong says={problem('document.words')} />
     </Part>
