@@ -7,10 +7,10 @@ import { drawLettered, letteredDesigns } from './words-set';
 const FILES = 60;
 /** Pictures of each artwork: 240 mockups in all. */
 const SHOTS = [
-  { scene: 'shirt-flat', colour: 'featured' },
-  { scene: 'shirt-close', colour: 1 },
-  { scene: 'shirt-flat', colour: 2 },
-  { scene: 'shirt-close', colour: 3 },
+  { kind: 'scene', scene: 'shirt-flat', colour: 'featured' },
+  { kind: 'scene', scene: 'shirt-close', colour: 1 },
+  { kind: 'scene', scene: 'shirt-flat', colour: 2 },
+  { kind: 'scene', scene: 'shirt-close', colour: 3 },
 ];
 const IDLE_MS = 120_000;
 
@@ -21,11 +21,8 @@ export async function memory(): Promise<void> {
     const { connectOutlets, makeDockets } = await import('../demo/stockroom');
     await connectOutlets();
     const { shirt } = await makeDockets(null);
-    const docket = await api<{ name: string; blankId: string; spec: object }>('GET', `/dockets/${shirt}`);
-    await api('PUT', `/dockets/${shirt}`, {
-      ...docket,
-      spec: { ...docket.spec, shots: SHOTS, accepts: { ground: 'any', minPpi: 30 } },
-    });
+    const { name, document } = await api<{ name: string; document: object }>('GET', `/dockets/${shirt}`);
+    await api('PUT', `/dockets/${shirt}`, { name, document: { ...document, shots: SHOTS, accepts: { ground: 'any', minPpi: 30 } } });
     const watch = watchMemory(() => stack.pid('worker'));
     for (const design of letteredDesigns().slice(0, FILES)) {
       const { id } = await upload(design.file, await drawLettered(design, 4500), 'Bench');

@@ -34,7 +34,7 @@ export async function tryPatterns(house: House, seed: number): Promise<Report> {
   let tried = 0;
   let slowest = 0;
   const [web, worker] = [await house.pid('web'), await house.pid('worker')];
-  const { items } = (await ask(house, 'GET', '/dockets')).json<{ items: { blankId: string; spec: { wording: object } }[] }>();
+  const { items } = (await ask(house, 'GET', '/dockets')).json<{ items: { document: { words: object } }[] }>();
   const form = new FormData();
   form.append(
     'files',
@@ -57,8 +57,9 @@ export async function tryPatterns(house: House, seed: number): Promise<Report> {
   for (const [what, pattern] of Object.entries(WORDINGS))
     for (const field of ['title', 'description', 'tags'] as const) {
       if (!docket) break;
-      const wording = { ...docket.spec.wording, [field]: field === 'tags' ? [pattern] : pattern };
-      const body = { spec: { ...docket.spec, wording }, blankId: docket.blankId };
+      const { words } = docket.document;
+      const said = field === 'tags' ? { tags: { en: [pattern] } } : { words: { ...words, [field]: { en: pattern } } };
+      const body = { document: { ...docket.document, ...said } };
       await one(`${what}, tried as ${field}`, 'POST', '/dockets/try', { ...body, artwork, outlet: 'quayside' }, false);
       await one(
         `${what}, saved as ${field}`,

@@ -21,13 +21,6 @@ const aimOf = ({ aim, ending, postageIncluded }: PricePlan): string =>
     ending === null ? 'as prices come' : `ending in .${String(ending).padStart(2, '0')}`,
   ].join(' · ');
 
-export const NEW_PLAN: PricePlan = {
-  aim: { kind: 'margin', share: 350_000 },
-  postageIncluded: true,
-  largeSizeExtraMinor: 0,
-  ending: 99,
-};
-
 /** The seller's price plans: what dockets follow. */
 export function Plans({ plans, edit }: { plans: PlanView[]; edit: (plan: PlanView) => void }) {
   return (
@@ -54,7 +47,7 @@ export function Plans({ plans, edit }: { plans: PlanView[]; edit: (plan: PlanVie
 export type PlanAsked = Pick<PlanView, 'name' | 'document' | 'dockets' | 'revision'> & { id: string | null };
 
 /** One plan, changed for all dockets that follow it. */
-export function PlanDialog({ plan, close }: { plan: PlanAsked; close: () => void }) {
+export function PlanDialog({ plan, currency, close }: { plan: PlanAsked; currency: string; close: () => void }) {
   const [name, setName] = useState(plan.name);
   const [terms, setTerms] = useState<PricePlan>(plan.document);
   const body = { name, document: terms };
@@ -90,7 +83,7 @@ export function PlanDialog({ plan, close }: { plan: PlanAsked; close: () => void
       <h2 className="mb-3 text-[20px]">{plan.id ? 'Price plan' : 'New price plan'}</h2>
       <div className="grid gap-3">
         <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
-        <PlanTerms terms={terms} currency="USD" put={setTerms} />
+        <PlanTerms terms={terms} currency={currency} put={setTerms} />
       </div>
     </Dialog>
   );

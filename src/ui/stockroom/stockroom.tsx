@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { STARTER_PLAN } from '@/core/docket/starter';
 import type { BlankView } from '@/api/views';
 import type { SceneSheet } from '@/core/scene/scene';
 import { useState } from 'react';
@@ -12,7 +13,7 @@ import { Access } from './access';
 import { Heading } from './heading';
 import { AddOutlet } from './add-outlet';
 import { Outlet } from './outlet';
-import { NEW_PLAN, PlanDialog, Plans, type PlanAsked } from './plans';
+import { PlanDialog, Plans, type PlanAsked } from './plans';
 import { amount, count } from '../parts/format';
 import { Button, ButtonLink } from '../parts/button';
 
@@ -35,7 +36,7 @@ export function Stockroom({
   const router = useRouter();
   const [plan, setPlan] = useState<PlanAsked | null>(null);
   const [adding, setAdding] = useState(false);
-  const newPlan = () => setPlan({ id: null, name: '', document: NEW_PLAN, dockets: 0, revision: 0 });
+  const newPlan = () => setPlan({ id: null, name: '', document: STARTER_PLAN.document, dockets: 0, revision: 0 });
   const catalogues = () => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'));
   const connected = outlets.filter((o) => o.connected);
   useCommands({
@@ -173,7 +174,7 @@ export function Stockroom({
           <Access />
         </section>
       </div>
-      {plan && <PlanDialog key={plan.id} plan={plan} close={() => setPlan(null)} />}
+      {plan && <PlanDialog key={plan.id} plan={plan} currency={blanks[0]?.currency ?? 'USD'} close={() => setPlan(null)} />}
       {adding && <AddOutlet close={() => setAdding(false)} />}
     </div>
   );
