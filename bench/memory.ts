@@ -22,7 +22,10 @@ export async function memory(): Promise<void> {
     await connectOutlets();
     const { shirt } = await makeDockets(null);
     const { name, document } = await api<{ name: string; document: object }>('GET', `/dockets/${shirt}`);
-    await api('PUT', `/dockets/${shirt}`, { name, document: { ...document, shots: SHOTS, accepts: { ground: 'any', minPpi: 30 } } });
+    await api('PUT', `/dockets/${shirt}`, {
+      name,
+      document: { ...document, shots: SHOTS, accepts: { ground: 'any', minPpi: 30 } },
+    });
     const watch = watchMemory(() => stack.pid('worker'));
     for (const design of letteredDesigns().slice(0, FILES)) {
       const { id } = await upload(design.file, await drawLettered(design, 4500), 'Bench');

@@ -1,3 +1,4 @@
+import { noteSentence, refusalSentence } from '@/core/artwork/refusals';
 import { answerSentence } from '@/core/outlet/answers';
 import { lostShare } from '@/core/artwork/measure/measure';
 import type { Rgb } from '@/core/colour/colour';
@@ -39,6 +40,8 @@ export const artworkView =
   (workspace: string) =>
   ({ sha256, ...a }: ArtworkRow): ArtworkView => ({
     ...a,
+    problem: a.problem && refusalSentence(a.problem),
+    measured: a.measured && { ...a.measured, notes: a.measured.notes.map(noteSentence) },
     tone: a.byHand.tone ?? a.measured?.tone ?? null,
     picture: a.byHand.picture ?? a.measured?.picture.kind ?? null,
     repeat: a.byHand.repeat ?? a.measured?.repeat.kind ?? null,

@@ -1,17 +1,23 @@
 import { open, stat } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
 import { openPromise, type Entry, type ZipFile } from 'yauzl';
-import { inBytes, LIMITS } from '../core/limits';
+import type { RefusalCode } from '../core/artwork/refusals';
+import { LIMITS } from '../core/limits';
+import type { Said } from '../core/said';
 
-/** An archive that cannot be used, or one file in it; the message is a sentence without the archive's name. */
-export class ArchiveTrouble extends Error {}
+/** An archive that cannot be used, and why. */
+export class ArchiveTrouble extends Error {
+  constructor(readonly code: RefusalCode) {
+    super(code);
+  }
+}
 
 /** One file in an archive: its path with forward slashes, and what it will take on disk. */
 export interface ArchiveFile {
   path: string;
   bytes: number;
-  /** Why this one cannot be unpacked, as the end of a sentence; it stops no other. */
-  trouble: string | null;
+  /** Why this one cannot be unpacked; it stops no other. */
+  trouble: { code: RefusalCode; values?: Said['values'] } | null;
   open: () => Promise<Readable>;
 }
 
@@ -27,7 +33,7 @@ export async function openArchive(path: string): Promise<{ files: ArchiveFile[];
   try {
     zip = await openPromise(path, { autoClose: false, strictFileNames: false });
   } catch {
-    throw new ArchiveTrouble('is not a whole ZIP archive; pack it again');
+    throw new ArchiveTrouble('not-an-archive');
   }
   const files: ArchiveFile[] = [];
   try {
@@ -37,11 +43,9 @@ export async function openArchive(path: string): Promise<{ files: ArchiveFile[];
       if (entry.fileName.endsWith('/') || CLUTTER.test(entry.fileName)) continue;
       const trouble = troubleOf(entry);
       if (!trouble) total += entry.uncompressedSize;
-      if (files.length >= LIMITS.archiveFiles)
-        throw new ArchiveTrouble(`holds more than ${LIMITS.archiveFiles} files; pack it in parts`);
-      if (total > LIMITS.archiveTotalBytes)
-        throw new ArchiveTrouble(`unpacks to more than ${inBytes(LIMITS.archiveTotalBytes)}; pack it in parts`);
-      if (grows(total, size)) throw new ArchiveTrouble(`would grow more than ${LIMITS.archiveGrowth} times; it was not opened`);
+      if (files.length >= LIMITS.archiveFiles) throw new ArchiveTrouble('archive-too-many');
+      if (total > LIMITS.archiveTotalBytes) throw new ArchiveTrouble('archive-too-large');
+      if (grows(total, size)) throw new ArchiveTrouble('archive-grows');
       files.push({
         path: entry.fileName,
         bytes: entry.uncompressedSize,
@@ -54,9 +58,7 @@ export async function openArchive(path: string): Promise<{ files: ArchiveFile[];
     if (error instanceof ArchiveTrouble) throw error;
     const message = (error as Error).message;
     throw new ArchiveTrouble(
-      /relative path|absolute path|invalid characters/.test(message)
-        ? 'holds a file whose path leads out of the archive; it was not opened'
-        : 'is damaged: its list of files makes no sense; pack it again',
+      /relative path|absolute path|invalid characters/.test(message) ? 'archive-leads-out' : 'archive-damaged',
     );
   }
   return { files, close: () => zip.close() };
@@ -72,17 +74,15 @@ const grows = (bytes: number, packed: number): boolean =>
   bytes > LIMITS.archiveGrowthFrom && bytes / Math.max(1, packed) > LIMITS.archiveGrowth;
 
 /** What speaks against one file, before any of it is unpacked. */
-function troubleOf({ fileName: name, uncompressedSize: bytes, compressedSize: packed, ...entry }: Entry): string | null {
-  if ((entry.generalPurposeBitFlag & ENCRYPTED) !== 0) return 'is locked with a password; pack it without one';
-  if (![STORED, DEFLATED].includes(entry.compressionMethod))
-    return 'is packed by a method that is not read here; pack it as a plain ZIP';
+function troubleOf({ fileName: name, uncompressedSize: bytes, compressedSize: packed, ...entry }: Entry): ArchiveFile['trouble'] {
+  if ((entry.generalPurposeBitFlag & ENCRYPTED) !== 0) return { code: 'packed-locked' };
+  if (![STORED, DEFLATED].includes(entry.compressionMethod)) return { code: 'packed-otherwise' };
 
-  if (/[\0-\x1f]/.test(name)) return 'has control characters in its name';
-  if (name.length > LIMITS.pathLength) return `has a path of ${name.length} letters; shorten its folders’ names`;
-  if (name.split('/').length - 1 > LIMITS.archiveDepth)
-    return `lies in folders more than ${LIMITS.archiveDepth} deep; pack it flatter`;
-  if (bytes > LIMITS.fileBytes) return `is larger than ${inBytes(LIMITS.fileBytes)}`;
-  if (grows(bytes, packed)) return `would grow more than ${LIMITS.archiveGrowth} times`;
+  if (/[\0-\x1f]/.test(name)) return { code: 'packed-name' };
+  if (name.length > LIMITS.pathLength) return { code: 'packed-path', values: { letters: name.length } };
+  if (name.split('/').length - 1 > LIMITS.archiveDepth) return { code: 'packed-deep' };
+  if (bytes > LIMITS.fileBytes) return { code: 'packed-large' };
+  if (grows(bytes, packed)) return { code: 'packed-grows' };
   return null;
 }
 

@@ -1,4 +1,4 @@
-import type { Said } from '../core/docket/accepts';
+import type { Said } from '../core/said';
 import type { ListingField } from '../core/listing/compare';
 import type { ListingPayload, ThereListing } from '../core/listing/payload';
 import { answerSentence } from '../core/outlet/answers';

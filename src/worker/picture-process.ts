@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import type { Said } from '../core/said';
 import type { PictureOrder } from '../services/line/prepare/pictures';
 import { tellBegun } from './guard';
 import { CannotRead } from './pictures/problem';
@@ -14,7 +15,7 @@ process.once('disconnect', () => process.exit());
 /** Work for a picture process. Errors that are about the file come back as values; others are thrown. */
 export type PictureTask =
   { kind: 'read'; sha256: string; fileName: string; names: RasterNames } | { kind: 'render'; orders: PictureOrder[] };
-export type PictureResult = { ok: true; read?: ReadArtwork; made?: string[] } | { ok: false; sentence: string };
+export type PictureResult = { ok: true; read?: ReadArtwork; made?: string[] } | { ok: false; why: Said };
 
 export default async function run(task: PictureTask): Promise<PictureResult> {
   tellBegun();
@@ -22,7 +23,7 @@ export default async function run(task: PictureTask): Promise<PictureResult> {
     if (task.kind === 'read') return { ok: true, read: await readArtwork(task.sha256, task.fileName, task.names) };
     return { ok: true, made: await renderPictures(task.orders) };
   } catch (error) {
-    if (error instanceof CannotRead) return { ok: false, sentence: error.message };
+    if (error instanceof CannotRead) return { ok: false, why: error.said };
     throw error;
   }
 }

@@ -1,7 +1,9 @@
 import { availableParallelism } from 'node:os';
 import { Tinypool } from 'tinypool';
 import type { SaidLine } from '../core/artwork/words/words';
+import { refusal } from '../core/artwork/refusals';
 import { LIMITS } from '../core/limits';
+import type { Said } from '../core/said';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
 import type { PictureResult, PictureTask } from './picture-process';
 
@@ -26,21 +28,16 @@ export async function readFile(task: Reading, patient: boolean): Promise<Read> {
       return await pictures.run<PictureResult>(task, allowed);
     } catch (error) {
       if (error instanceof Spent && error.what === 'time' && !patient) return 'slow';
-      if (error instanceof Spent) return { ok: false, sentence: tooDear(task.fileName, error, allowed) };
+      if (error instanceof Spent) return { ok: false, why: tooDear(task.fileName, error, allowed) };
       if (!(error instanceof Ended)) throw error;
       // it may have been somebody else's doing: a second time it is the file's
       if (!again) break;
     }
-  return {
-    ok: false,
-    sentence: `${task.fileName} cannot be read: it brought down the program that reads it, twice. Export it again, or as PNG.`,
-  };
+  return { ok: false, why: refusal('reader-ended', { file: task.fileName }) };
 }
 
-const tooDear = (fileName: string, spent: Spent, allowed: Allowance): string =>
-  spent.what === 'time'
-    ? `${fileName} takes more than ${allowed.seconds} seconds to be drawn: its effects are too costly. Export it as PNG.`
-    : `${fileName} takes more than ${allowed.megabytes} MB of memory to be drawn. Export it as PNG at its print size.`;
+const tooDear = (file: string, spent: Spent, { seconds, megabytes }: Allowance): Said =>
+  spent.what === 'time' ? refusal('too-long', { file, seconds }) : refusal('too-much-memory', { file, megabytes });
 
 /** Makes the pictures of one artwork's proofs. */
 export const makePictures = (task: Extract<PictureTask, { kind: 'render' }>): Promise<PictureResult> =>

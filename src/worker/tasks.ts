@@ -20,7 +20,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     const result = await readFile({ kind: 'read', sha256, fileName, names: rasterNames(sha256) }, slow);
     if (result === 'slow') await recordSlow(workspace, it.id);
     else if (result.ok) await recordMeasured(workspace, it.id, it.sha256, result.read!);
-    else await recordRefused(workspace, it.id, result.sentence);
+    else await recordRefused(workspace, it.id, result.why);
   },
   'artwork.words': async ({ workspace, artworkId }) => {
     const it = await artwork(workspace, artworkId).catch(() => null);
@@ -42,7 +42,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     if (!plan) return;
     const result = await makePictures({ kind: 'render', orders: plan.pictures }).catch((error: Error): PictureResult => {
       console.error(`pictures of ${artworkId}: ${error.message}`);
-      return { ok: false, sentence: error.message };
+      return { ok: false, why: { code: 'as-said', values: { says: error.message } } };
     });
     await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
   },

@@ -82,7 +82,12 @@ test('what stands is changed from its proof, and the story of it is taken back f
     .items;
   await page.goto(`/proofs?run=${run.id}&open=${proof!.id}`);
   await expect(page.getByText('It stands at Quayside, live.')).toBeVisible();
-  await page.getByLabel('Title', { exact: true }).fill('A better name for it');
+  const title = page.getByLabel('Title', { exact: true });
+  // a page that has just come may not hear yet
+  await expect(async () => {
+    await title.fill('A better name for it');
+    await expect(title).toHaveValue('A better name for it', { timeout: 500 });
+  }).toPass();
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('It differs from what was sent: title.')).toBeVisible();
   await page.getByRole('button', { name: 'Send the change' }).click();
@@ -91,6 +96,6 @@ test('what stands is changed from its proof, and the story of it is taken back f
   await page.getByText('What was done to it').click();
   await expect(page.getByText(/^Changed title of “/)).toBeVisible();
   await page.getByRole('button', { name: 'Take back' }).first().click();
-  await expect(page.getByLabel('Title', { exact: true })).toHaveValue(proof!.fields.title.value);
+  await expect(title).toHaveValue(proof!.fields.title.value);
   await expect(page.getByText('It differs from what was sent: title.')).toBeVisible();
 });

@@ -3,9 +3,10 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import pg from 'pg';
-import { blankView, listingView, outletView, proofView } from '@/api/views';
+import { artworkView, blankView, listingView, outletView, proofView } from '@/api/views';
 import { closeDatabase } from '@/data/database';
 import { migrate } from '@/data/migrate';
+import { listArtworks, listRefused } from '@/services/artwork/artworks';
 import { takeBack } from '@/services/desk/undoing';
 import { listListingsOf, listing } from '@/services/line/line';
 import { listProofs } from '@/services/line/proofs';
@@ -72,6 +73,12 @@ beforeAll(async () => {
   execFileSync('psql', ['-q', '-v', 'ON_ERROR_STOP=1', at(NAME)], { input: gunzipSync(readFileSync(DUMP)), stdio: ['pipe', 'ignore', 'inherit'] }); // prettier-ignore
   client = new pg.Client({ connectionString: at(NAME) });
   await client.connect();
+  // the demo had refused nothing: a file that was not taken, and a note of one that was, as they were written down then
+  await client.query(`INSERT INTO artwork (workspace_id, file_name, file_sha256, file_bytes, name, state, problem)
+    SELECT id, 'torn.png', '', 0, 'torn.png', 'refused', 'torn.png is torn.' FROM workspace`);
+  await client.query(
+    `UPDATE artwork SET measured = jsonb_set(measured, '{notes}', '["The first of 3 pages."]') WHERE measured IS NOT NULL`,
+  );
   old = ((await client.query(OLD)).rows as { old: Old }[])[0]!.old;
   const app = new URL(process.env.DATABASE_URL!);
   // the role is the cluster's: it keeps the password that it has
@@ -117,6 +124,13 @@ test('every listing stands where it stood, also one whose artwork is gone; what 
     const { sent } = await listing(old.workspace, l.id);
     expect([l.step, sent]).toEqual(['in step', old.sendings.find((s) => s.proof === l.proofId)!.payload]);
   }
+});
+
+test('why a file was not taken, and what was noted of others, is told as it was', async () => {
+  expect(await listRefused(old.workspace)).toEqual([{ id: expect.any(String) as string, problem: 'torn.png is torn.' }]);
+  const kept = (await listArtworks(old.workspace, { state: 'ready' }, 0, 100)).map(artworkView(old.workspace));
+  expect(kept.length).toBeGreaterThan(0);
+  for (const a of kept) expect(a.measured?.notes).toEqual(['The first of 3 pages.']);
 });
 
 test('dockets say what they said, and what they refer to is held by the database', async () => {

@@ -1,11 +1,6 @@
 import type { Measured } from '../artwork/measure/measure';
+import type { Said } from '../said';
 import type { Accepts } from './docket';
-
-/** Why something cannot be: a code, and what the sentence needs. */
-export interface Said {
-  code: string;
-  values?: Record<string, string | number>;
-}
 
 /** What of an artwork a docket looks at. */
 export interface Candidate {

@@ -1,4 +1,4 @@
-import type { Said } from '../docket/accepts';
+import type { Said } from '../said';
 
 type Values = Record<string, string | number>;
 

@@ -1,3 +1,4 @@
+import type { Said } from '../../core/said';
 import type { Editable } from '../../core/artwork/filing/change';
 import type { Measured } from '../../core/artwork/measure/measure';
 import type { SaidLine } from '../../core/artwork/words/words';
@@ -12,12 +13,12 @@ export interface ArtworkRow extends Editable {
   sha256: string;
   bytes: number;
   state: 'arriving' | 'ready' | 'refused';
-  problem: string | null;
+  problem: Said | null;
   version: number;
   format: string | null;
   widthPx: number | null;
   heightPx: number | null;
-  measured: (Measured & { notes: string[] }) | null;
+  measured: (Measured & { notes: Said[] }) | null;
   /** Lines that were read in it; null while that is still to be done. */
   said: SaidLine[] | null;
   titles: string[];
@@ -120,18 +121,18 @@ export async function setSaid(tx: Tx, id: string, sha256: string, said: SaidLine
   return set.rowCount === 1;
 }
 
-export async function setRefused(tx: Tx, id: string, problem: string): Promise<void> {
+export async function setRefused(tx: Tx, id: string, problem: Said): Promise<void> {
   await tx.query("UPDATE artwork SET state = 'refused', problem = $2 WHERE id = $1", [id, problem]);
 }
 
-export async function addRefused(tx: Tx, fileName: string, problem: string): Promise<void> {
+export async function addRefused(tx: Tx, fileName: string, problem: Said): Promise<void> {
   await tx.query(
     "INSERT INTO artwork (file_name, file_sha256, file_bytes, name, state, problem) VALUES ($1, '', 0, $1, 'refused', $2)",
     [fileName, problem],
   );
 }
 
-export const listRefused = (tx: Tx): Promise<{ id: string; problem: string }[]> =>
+export const listRefused = (tx: Tx): Promise<{ id: string; problem: Said }[]> =>
   rows(tx, "SELECT id, problem FROM artwork WHERE state = 'refused' ORDER BY seq DESC LIMIT 500");
 
 export async function removeRefused(tx: Tx, ids: string[] | null): Promise<void> {

@@ -1,3 +1,4 @@
+import type { Said } from '../../core/said';
 import type { Trace } from '../../core/artwork/filing/undo';
 import { row, rows, type Tx } from '../database';
 import type { Pair } from './likeness';
@@ -106,7 +107,7 @@ export interface ParcelRow {
   done: number;
   total: number;
   hereAlready: number;
-  problem: string | null;
+  problem: Said | null;
 }
 const PARCEL = `SELECT id, file_name AS "fileName", file_sha256 AS sha256, drawer, state, done, total, here_already AS "hereAlready", problem FROM parcel`;
 export const addParcel = (

@@ -1,4 +1,4 @@
-import type { Said } from '../../core/docket/accepts';
+import type { Said } from '../../core/said';
 import type { OfferedColour, ProofFields, ProofPicture, ProofVariant } from '../../core/listing/proof';
 import type { ListingField } from '../../core/listing/compare';
 import type { PriceLine } from '../../core/pricing/lines';

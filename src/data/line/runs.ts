@@ -1,4 +1,4 @@
-import type { Said } from '../../core/docket/accepts';
+import type { Said } from '../../core/said';
 import { row, rows, type Tx } from '../database';
 import type { ProofState } from './proofs';
 

@@ -448,3 +448,13 @@ BEGIN
     FROM credential c JOIN workspace w ON w.id = c.workspace_id LEFT JOIN account a ON a.id = c.account_id
     WHERE c.secret_hash = hash AND (c.expires_at IS NULL OR c.expires_at > now());
 END $$;
+
+-- Why a file was not taken, and what was noted of one, have codes; what was written down before says itself.
+ALTER TABLE artwork ALTER COLUMN problem TYPE jsonb
+  USING CASE WHEN problem IS NOT NULL THEN jsonb_build_object('code', 'as-said', 'values', jsonb_build_object('says', problem)) END;
+ALTER TABLE parcel ALTER COLUMN problem TYPE jsonb
+  USING CASE WHEN problem IS NOT NULL THEN jsonb_build_object('code', 'as-said', 'values', jsonb_build_object('says', problem)) END;
+UPDATE artwork SET measured = jsonb_set(measured, '{notes}', coalesce((
+  SELECT jsonb_agg(jsonb_build_object('code', 'as-said', 'values', jsonb_build_object('says', said)) ORDER BY n)
+  FROM jsonb_array_elements(measured->'notes') WITH ORDINALITY AS x(said, n)), '[]'))
+WHERE measured ? 'notes';

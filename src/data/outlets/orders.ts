@@ -1,4 +1,4 @@
-import type { Said } from '../../core/docket/accepts';
+import type { Said } from '../../core/said';
 import type { ListingField } from '../../core/listing/compare';
 import type { ListingPayload } from '../../core/listing/payload';
 import type { Goal } from '../../core/outlet/rules';

@@ -1,4 +1,4 @@
-import type { Said } from '../../core/docket/accepts';
+import type { Said } from '../../core/said';
 import type { RulesDocument, Settings, SettingsDocument } from '../../core/outlet/rules';
 import { row, rows, type Tx } from '../database';
 

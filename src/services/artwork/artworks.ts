@@ -1,3 +1,4 @@
+import { refusalSentence } from '../../core/artwork/refusals';
 import { isId } from '@/core/id';
 import { rgbToOklab, hexToRgb } from '../../core/colour/colour';
 import { AUDIENCES } from '../../core/artwork/filing/propose';
@@ -105,8 +106,9 @@ export async function choices(workspace: string): Promise<Choices> {
   return out;
 }
 
-export const listRefused = (workspace: string): Promise<{ id: string; problem: string }[]> =>
-  inWorkspace(workspace, data.listRefused);
+/** Files that were not taken, and why, newest first. */
+export const listRefused = async (workspace: string): Promise<{ id: string; problem: string }[]> =>
+  (await inWorkspace(workspace, data.listRefused)).map(({ id, problem }) => ({ id, problem: refusalSentence(problem) }));
 
 /** Takes refused files off the list. */
 export const dismissRefused = (workspace: string, ids: string[] | null): Promise<void> =>

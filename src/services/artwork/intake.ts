@@ -3,7 +3,9 @@ import { createReadStream } from 'node:fs';
 import type { Readable } from 'node:stream';
 import { applyPatch } from '../../core/artwork/filing/change';
 import { nameFrom, plainName } from '../../core/artwork/filing/file-name';
-import { inBytes, LIMITS } from '../../core/limits';
+import { refusal, refusalSentence, type RefusalCode } from '../../core/artwork/refusals';
+import { LIMITS } from '../../core/limits';
+import type { Said } from '../../core/said';
 import * as data from '../../data/artwork/artworks';
 import { record } from '../../data/desk/activity';
 import { inWorkspace, type Tx } from '../../data/database';
@@ -17,9 +19,6 @@ import { drawerPath } from './drawers';
 import { dropUnused } from './originals';
 import { PATTERN_SETTING } from './searches';
 import { Trouble } from '../trouble';
-
-/** With too little room on the disk nothing new is taken. */
-export const NO_ROOM = `the disk has less than ${inBytes(LIMITS.reserveBytes)} left. Make room on it and bring the file in again.`;
 
 /** What became of one file that was brought in. */
 export type TakenIn =
@@ -43,38 +42,34 @@ export interface Destination {
 export async function takeIn(workspace: string, fileName: string, source: Readable, to: Destination = {}): Promise<TakenIn> {
   files.heed(source);
   const shown = plainName(fileName);
-  const refuse = async (sentence: string): Promise<TakenIn> => {
-    await inWorkspace(workspace, (tx) => data.addRefused(tx, shown, sentence));
-    return { fileName: shown, outcome: 'refused', sentence };
+  const refuse = async (code: RefusalCode, values: Said['values'] = {}): Promise<TakenIn> => {
+    const why = refusal(code, { ...values, file: shown });
+    await inWorkspace(workspace, (tx) => data.addRefused(tx, shown, why));
+    return { fileName: shown, outcome: 'refused', sentence: refusalSentence(why) };
   };
   const isArchiveByName = /\.zip$/i.test(shown);
   const limit = isArchiveByName ? LIMITS.archiveBytes : LIMITS.fileBytes;
   if (!(await files.hasRoom())) {
     source.resume();
-    return refuse(`${shown} was not taken: ${NO_ROOM}`);
+    return refuse('no-room');
   }
   let kept: files.Arrived;
   try {
     kept = await files.arrive(source, limit);
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') return refuse(`${shown} was not taken: ${NO_ROOM}`);
+    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') return refuse('no-room');
     if ((error as Error).message !== 'tooLarge') throw error;
-    return refuse(
-      isArchiveByName
-        ? `${shown} is larger than ${inBytes(limit)}. Pack it in parts.`
-        : `${shown} is larger than ${inBytes(limit)}. Export it with compression, or at its print size.`,
-    );
+    return refuse(isArchiveByName ? 'archive-too-many-bytes' : 'too-many-bytes');
   }
   try {
-    if (!kept.bytes) return await refuse(`${shown} is empty: it has no bytes. Export it again.`);
+    if (!kept.bytes) return await refuse('no-bytes');
     let drawer: string | null;
     try {
       drawer = to.drawer ? drawerPath(to.drawer) : null;
     } catch (error) {
-      return await refuse(`${shown} was not taken: ${(error as Trouble).sentence}`);
+      return await refuse('no-such-drawer', { says: (error as Trouble).sentence });
     }
-    if (to.nested && (await isPlainZip(kept.at)))
-      return await refuse(`${shown} is an archive inside an archive. Unpack the inner one and bring in its files.`);
+    if (to.nested && (await isPlainZip(kept.at))) return await refuse('archive-in-archive');
     return await fileArrived(workspace, shown, kept, drawer, isId(to.batch) ? to.batch : null);
   } finally {
     // nothing is left behind of what found no place
@@ -145,14 +140,14 @@ export async function unpackParcel(workspace: string, id: string): Promise<void>
     archive = await openArchive(files.pathOf('originals', parcel.sha256));
     if (!archive.files.length) {
       archive.close();
-      throw new ArchiveTrouble('holds no files');
+      throw new ArchiveTrouble('archive-empty');
     }
   } catch (error) {
     if (!(error instanceof ArchiveTrouble)) throw error;
-    const sentence = `${parcel.fileName} ${error.message}.`;
+    const problem = refusal(error.code, { file: parcel.fileName });
     await inWorkspace(workspace, async (tx) => {
-      await keeping.setParcel(tx, id, { state: 'refused', problem: sentence });
-      await data.addRefused(tx, parcel.fileName, sentence);
+      await keeping.setParcel(tx, id, { state: 'refused', problem });
+      await data.addRefused(tx, parcel.fileName, problem);
     });
     return;
   }
@@ -161,7 +156,7 @@ export async function unpackParcel(workspace: string, id: string): Promise<void>
     let { done, hereAlready } = parcel;
     for (const file of archive.files.slice(done)) {
       if (!(await files.hasRoom(file.bytes))) {
-        await set({ state: 'stopped', problem: `${parcel.fileName} was not unpacked to its end: ${NO_ROOM}` });
+        await set({ state: 'stopped', problem: refusal('archive-stopped', { file: parcel.fileName }) });
         return;
       }
       const parts = file.path.split('/');
@@ -182,8 +177,9 @@ export async function unpackParcel(workspace: string, id: string): Promise<void>
 
 /** One file out of an archive, taken in as if it came by itself; what cannot be unpacked is named and stops no other. */
 async function unpacked(workspace: string, archive: string, file: ArchiveFile, to: Destination): Promise<TakenIn | null> {
-  const refuse = (why: string) =>
-    inWorkspace(workspace, (tx) => data.addRefused(tx, plainName(file.path), `${plainName(file.path)} in ${archive} ${why}.`));
+  const name = plainName(file.path);
+  const refuse = ({ code, values }: NonNullable<ArchiveFile['trouble']>) =>
+    inWorkspace(workspace, (tx) => data.addRefused(tx, name, refusal(code, { ...values, file: name, inArchive: archive })));
   if (file.trouble) return refuse(file.trouble).then(() => null);
   let whole = true;
   try {
@@ -193,11 +189,15 @@ async function unpacked(workspace: string, archive: string, file: ArchiveFile, t
   } catch (error) {
     // what the reader of archives says is about the file; what the disk or the database says is not
     if (whole && !/zlib|crc|end of|invalid|corrupt|size/i.test((error as Error).message)) throw error;
-    return refuse('is damaged and cannot be unpacked; pack it again').then(() => null);
+    return refuse({ code: 'packed-damaged' }).then(() => null);
   }
 }
 
-export const listParcels = (workspace: string): Promise<keeping.ParcelRow[]> => inWorkspace(workspace, keeping.listParcels);
+/** Archives that are being unpacked or were, with what went wrong as a sentence. */
+export const listParcels = async (
+  workspace: string,
+): Promise<(Omit<keeping.ParcelRow, 'problem'> & { problem: string | null })[]> =>
+  (await inWorkspace(workspace, keeping.listParcels)).map((p) => ({ ...p, problem: p.problem && refusalSentence(p.problem) }));
 
 /** Stops an archive that is being unpacked; what came out of it stays. */
 export const stopParcel = (workspace: string, id: string): Promise<void> =>

@@ -1,3 +1,4 @@
+import type { Said } from '../../core/said';
 import { rgbToOklab } from '../../core/colour/colour';
 import type { Patch } from '../../core/artwork/filing/change';
 import { compare, HASH_REACH, wordsAlike } from '../../core/artwork/likeness/likeness';
@@ -17,7 +18,7 @@ export interface Measurement {
   format: string;
   widthPx: number;
   heightPx: number;
-  measured: Measured & { notes: string[] };
+  measured: Measured & { notes: Said[] };
   fingerprint: Fingerprint;
   titles: string[];
 }
@@ -59,17 +60,17 @@ export const recordSaid = (workspace: string, id: string, sha256: string, said: 
   });
 
 /** A file could not be taken. When it was meant as a better version, the one before it is put back. */
-export const recordRefused = (workspace: string, id: string, sentence: string): Promise<void> =>
+export const recordRefused = (workspace: string, id: string, why: Said): Promise<void> =>
   inWorkspace(workspace, async (tx) => {
     const it = await data.artworkById(tx, id);
     if (!it) return;
     const versions = await keeping.versionsOf(tx, id);
     const before = versions.find((v) => v.version < it.version);
-    if (!before) return data.setRefused(tx, id, sentence);
+    if (!before) return data.setRefused(tx, id, why);
     await keeping.dropVersion(tx, id, it.version);
     await keeping.goBackTo(tx, id, before.version);
     await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
-    await data.addRefused(tx, it.fileName, `${sentence} “${it.name}” keeps the version it had.`);
+    await data.addRefused(tx, it.fileName, { ...why, values: { ...why.values, keeps: it.name } });
   });
 
 /** A file name that tells nothing: a camera's or a drawing program's own. */

@@ -8,7 +8,6 @@ import type { Readable } from 'node:stream';
 /** The intake fails as often as a test says, then takes what it is given. */
 const intake = { fails: 0, took: [] as string[] };
 jest.mock('./intake', () => ({
-  NO_ROOM: 'the disk is full.',
   takeIn: async (_workspace: string, fileName: string, source: Readable) => {
     const content = await text(source);
     if (intake.fails-- > 0) throw new Error('the database is away');
@@ -102,7 +101,10 @@ describe('what the protocol refuses is told as all errors are (RFC 9457), with t
   });
   test('with too little room nothing is begun', async () => {
     process.env.PRESS_RESERVE_MB = String(2 ** 40);
-    await expect(announced(10)).rejects.toMatchObject({ code: 'no-room', sentence: expect.stringContaining('full') as string });
+    await expect(announced(10)).rejects.toMatchObject({
+      code: 'no-room',
+      sentence: expect.stringContaining('the disk has less than') as string,
+    });
     delete process.env.PRESS_RESERVE_MB;
   });
 });

@@ -6,7 +6,8 @@ import { FileStore } from '@tus/file-store';
 import { Server, type Upload } from '@tus/server';
 import { LIMITS } from '../../core/limits';
 import { hasRoom } from '../../files/store';
-import { NO_ROOM, takeIn, type TakenIn } from './intake';
+import { takeIn, type TakenIn } from './intake';
+import { noRoom } from '../../core/artwork/refusals';
 import { Trouble } from '../trouble';
 
 /**
@@ -126,7 +127,7 @@ export async function answerUpload(workspace: string, request: Request, id?: str
   headers.set(WORKSPACE, workspace);
   // before anything of it arrives: with too little room the whole of it would be for nothing
   if (request.method === 'POST' && !(await hasRoom(Number(request.headers.get('upload-length')) || 0)))
-    throw new Trouble('no-room', `The upload was not begun: ${NO_ROOM}`);
+    throw new Trouble('no-room', `The upload was not begun: ${noRoom()}`);
   return asProblem(await it.server.handleWeb(new Request(request, { headers, duplex: 'half' } as RequestInit)));
 }
 

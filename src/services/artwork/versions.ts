@@ -9,7 +9,7 @@ import * as files from '../../files/store';
 import { inBytes, LIMITS } from '../../core/limits';
 import { plainName } from '../../core/artwork/filing/file-name';
 import { keepingOriginals } from '../../data/artwork/originals';
-import { NO_ROOM } from './intake';
+import { noRoom } from '../../core/artwork/refusals';
 import { Trouble } from '../trouble';
 
 export type { VersionRow };
@@ -29,7 +29,7 @@ export async function putInVersion(
   source: Readable,
 ): Promise<{ version: number }> {
   const shown = plainName(fileName);
-  if (!(await files.hasRoom())) throw new Trouble('no-room', `${shown} was not taken: ${NO_ROOM}`);
+  if (!(await files.hasRoom())) throw new Trouble('no-room', `${shown} was not taken: ${noRoom()}`);
   const kept = await files.arrive(source, LIMITS.fileBytes).catch((error: Error) => {
     if (error.message !== 'tooLarge') throw error;
     throw new Trouble('too-large', `${shown} is larger than ${inBytes(LIMITS.fileBytes)}.`);

@@ -1,3 +1,4 @@
+import { refusal } from '../../core/artwork/refusals';
 import * as artworks from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { addJob, dropJob, leftOver, type LeftOver } from '../../data/jobs';
@@ -19,12 +20,7 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
     if (!failed) return within((tx) => addJob(tx, 'artwork.measure', { workspace, artworkId: id }));
     const it = await inWorkspace(workspace, (tx) => artworks.artworkById(tx, id));
     await within((tx) => dropJob(tx, 'artwork.measure', { workspace, artworkId: id }));
-    if (it)
-      await recordRefused(
-        workspace,
-        id,
-        `${it.fileName} could not be read: reading it failed again and again. Export it anew and bring it in again.`,
-      );
+    if (it) await recordRefused(workspace, id, refusal('reading-failed', { file: it.fileName }));
   } else if (kind === 'unread') {
     if (!failed) return within((tx) => addJob(tx, 'artwork.words', { workspace, artworkId: id }));
     const it = await inWorkspace(workspace, (tx) => artworks.artworkById(tx, id));
@@ -47,7 +43,7 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
       await dropJob(tx, 'parcel.unpack', { workspace, parcelId: id });
       await setParcel(tx, id, {
         state: 'refused',
-        problem: 'Unpacking failed again and again. What came out of it stays; pack the rest anew.',
+        problem: refusal('unpacking-failed', {}),
       });
     });
   } else await within((tx) => addJob(tx, 'outlet.lane', { workspace, outletId: other }));

@@ -1,3 +1,5 @@
+import { note } from '../../core/artwork/refusals';
+import type { Said } from '../../core/said';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { LIMITS } from '../../core/limits';
@@ -27,7 +29,7 @@ export interface Decoded {
   statedPpi: number | null;
   /** Titles and layer names in the file. */
   titles: string[];
-  notes: string[];
+  notes: Said[];
 }
 
 /** Decodes any file we take, converts it to sRGB and stands it upright. Throws CannotRead with a sentence. */
@@ -44,8 +46,7 @@ export async function decodeOriginal(path: string, fileName: string): Promise<De
 
 async function decoded(path: string, fileName: string): Promise<Decoded> {
   const format = await recognise(path, fileName);
-  if (format === 'zip')
-    throw new CannotRead(`${fileName} is an archive inside an archive. Unpack the inner one and bring in its files.`);
+  if (format === 'zip') throw new CannotRead('archive-in-archive', fileName);
   if (format === 'svg') return decodeSvg(path, fileName);
   if (format === 'psd') return reduced(format, await readLayeredPsd(path, fileName));
   if (format === 'ora') return reduced(format, await readOpenRaster(path, fileName));
@@ -76,10 +77,10 @@ async function decodeRaster(path: string, fileName: string, format: Format): Pro
       throw damaged(fileName);
     });
   if (head.width * head.height > LIMITS.pixels) throw tooManyPixels(fileName, head.width, head.height);
-  const notes: string[] = [];
-  if (head.space === 'cmyk') notes.push('Was CMYK; colours were converted to sRGB and may look duller than on paper.');
-  if (head.depth === 'ushort') notes.push('16 bits a channel; pictures are made with 8.');
-  if ((head.pages ?? 1) > 1) notes.push(`The first of ${head.pages} pages.`);
+  const notes: Said[] = [];
+  if (head.space === 'cmyk') notes.push(note('cmyk'));
+  if (head.depth === 'ushort') notes.push(note('sixteen-bits'));
+  if (head.pages && head.pages > 1) notes.push(note('first-page', { pages: head.pages }));
   // the pipeline converts by the embedded profile, or takes sRGB where there is none
   const { data, info } = await sharp(path, { limitInputPixels: LIMITS.pixels, failOn: 'truncated' })
     .rotate()
@@ -109,12 +110,10 @@ export async function drawSvg(
   try {
     cleaned = cleanSvg(source);
   } catch (error) {
-    if (error instanceof TooManyEntities)
-      throw new CannotRead(`${fileName} declares text parts that grow far too large. Export it again as plain SVG.`);
-    if (error instanceof NoDrawing) throw new CannotRead(`${fileName} holds XML, but no SVG drawing.`);
-    if (error instanceof RangeError)
-      throw new CannotRead(`${fileName} is nested too deeply to be drawn. Export it as plain SVG, or as PNG.`);
-    throw new CannotRead(`${fileName} is not a whole SVG drawing: its XML is not well formed. Export it again.`);
+    if (error instanceof TooManyEntities) throw new CannotRead('text-grows', fileName);
+    if (error instanceof NoDrawing) throw new CannotRead('no-drawing', fileName);
+    if (error instanceof RangeError) throw new CannotRead('nested-too-deep', fileName);
+    throw new CannotRead('not-well-formed', fileName);
   }
   const { root, removed, titles } = cleaned;
   const meant = meantSize(root) ?? (await inkedSize(cleaned.text(), fileName));
@@ -147,9 +146,7 @@ async function inkedSize(svg: string, fileName: string): Promise<{ width: number
 
 const plain = (message: string): string => message.split('\n')[0]!.replace(/^\[?\w+\]?[:\s]*/, '').slice(0, 120) || 'it cannot be read'; // prettier-ignore
 const cannotDraw = (fileName: string, error: Error): CannotRead =>
-  new CannotRead(
-    `${fileName} is SVG, but its drawing cannot be made: ${plain(error.message)}. Export it as plain SVG, or as PNG.`,
-  );
+  new CannotRead('not-drawn', fileName, { says: plain(error.message) });
 
 async function decodeSvg(path: string, fileName: string): Promise<Decoded> {
   const drawn = await drawSvg((await readFile(path)).toString('utf8'), fileName, WORKING_SIDE);
@@ -163,6 +160,6 @@ async function decodeSvg(path: string, fileName: string): Promise<Decoded> {
     counts,
     statedPpi: null,
     titles: drawn.titles,
-    notes: drawn.removed.length ? [`Left out for safety: ${drawn.removed.join(', ')}.`] : [],
+    notes: drawn.removed.length ? [note('left-out', { parts: drawn.removed.join(', ') })] : [],
   };
 }

@@ -1,10 +1,12 @@
+import { note } from '../../core/artwork/refusals';
+import type { Said } from '../../core/said';
 import { readFile } from 'node:fs/promises';
 import { buffer } from 'node:stream/consumers';
 import { DOMParser, type Element } from '@xmldom/xmldom';
 import { initializeCanvas, readPsd, type Layer as PsdLayer } from 'ag-psd';
 import sharp from 'sharp';
 import { openArchive, type ArchiveFile } from '../../files/archive';
-import { inBytes, LIMITS } from '../../core/limits';
+import { LIMITS } from '../../core/limits';
 import { flatten, type Layer } from './layers';
 import { boundLayers, CannotRead, damaged, tooManyPixels } from './problem';
 
@@ -15,7 +17,7 @@ export interface Flat {
   height: number;
   ppi: number | null;
   titles: string[];
-  notes: string[];
+  notes: Said[];
 }
 
 // the reader asks for a canvas to hold pixels; plain memory does
@@ -38,8 +40,8 @@ export async function readLayeredPsd(path: string, fileName: string): Promise<Fl
     data.readUInt16BE(24),
   ];
   if (width * height > LIMITS.pixels) throw tooManyPixels(fileName, width, height);
-  if (mode === 4) throw new CannotRead(`${fileName} is a layered CMYK file. Save it in RGB, or export it as PNG or TIFF.`);
-  if (depth > 16) throw new CannotRead(`${fileName} has ${depth} bits a channel. Save it with 8 or 16.`);
+  if (mode === 4) throw new CannotRead('layered-cmyk', fileName);
+  if (depth > 16) throw new CannotRead('too-many-bits', fileName, { bits: depth });
   const open = (skipLayerImageData: boolean) => {
     try {
       return readPsd(data, { skipLayerImageData, skipThumbnail: true, useImageData: true, throwForMissingFeatures: false });
@@ -57,7 +59,7 @@ export async function readLayeredPsd(path: string, fileName: string): Promise<Fl
     });
   named(whole.children ?? []);
   const ppi = whole.imageResources?.resolutionInfo?.horizontalResolution ?? null;
-  const notes = depth === 16 ? ['16 bits a channel; pictures are made with 8.'] : [];
+  const notes = depth === 16 ? [note('sixteen-bits')] : [];
   const stored = whole.imageResources?.versionInfo?.hasRealMergedData !== false ? whole.imageData : undefined;
   if (stored && !(whole.children?.length && isBlank(stored.data as unknown as Uint8Array)))
     return { rgba: bytesOf(stored.data, depth), width, height, ppi, titles, notes };
@@ -119,7 +121,7 @@ export async function readOpenRaster(path: string, fileName: string): Promise<Fl
   try {
     const fileAt = (name: string) => archive.files.find((f) => f.path === name);
     const stack = fileAt('stack.xml');
-    if (!stack) throw new CannotRead(`${fileName} has no stack.xml, so it is not a whole OpenRaster file. Save it again.`);
+    if (!stack) throw new CannotRead('no-stack', fileName);
     const xml = (await bytesOfEntry(stack, LIMITS.layerListBytes, fileName)).toString('utf8');
     const image = new DOMParser({ onError: () => undefined }).parseFromString(xml, 'text/xml').documentElement;
     if (image?.localName !== 'image') throw damaged(fileName);
@@ -155,9 +157,7 @@ export async function readOpenRaster(path: string, fileName: string): Promise<Fl
     const sources = layers.map(({ element }) => {
       const source = fileAt(element.getAttribute('src') ?? '');
       if (source) return source;
-      throw new CannotRead(
-        `${fileName} lacks the picture of its layer “${element.getAttribute('name') ?? 'without a name'}”. Save it again.`,
-      );
+      throw new CannotRead('layer-missing', fileName, { layer: element.getAttribute('name') ?? 'without a name' });
     });
     boundLayers(fileName, await sizesOf(sources, fileName));
     for (const [i, { element, opacity, left, top }] of layers.entries()) {
@@ -184,7 +184,7 @@ export async function readOpenRaster(path: string, fileName: string): Promise<Fl
 
 /** A file of the archive, unpacked, if it says that it is no larger than `most`; the reader holds it to what it says. */
 async function bytesOfEntry(file: ArchiveFile, most: number, fileName: string): Promise<Buffer> {
-  if (file.bytes > most) throw new CannotRead(`${fileName} holds ${file.path}, which is larger than ${inBytes(most)}.`);
+  if (file.bytes > most) throw new CannotRead('part-too-large', fileName, { part: file.path, limit: most });
   return buffer(await file.open());
 }
 

@@ -1,3 +1,5 @@
+import { note } from '../../core/artwork/refusals';
+import type { Said } from '../../core/said';
 import sharp, { type Blend, type OverlayOptions } from 'sharp';
 
 /** One layer of a layered file: straight RGBA at its place on the canvas. */
@@ -39,18 +41,18 @@ const BLENDS: Record<string, Blend> = {
 };
 
 /** Lays layers over each other, the lowest first. Returns straight RGBA and what could not be shown as it was meant. */
-export async function flatten(layers: Layer[], width: number, height: number): Promise<{ rgba: Buffer; notes: string[] }> {
-  const notes = new Set<string>();
+export async function flatten(layers: Layer[], width: number, height: number): Promise<{ rgba: Buffer; notes: Said[] }> {
+  const notes: Said[] = [];
   const parts: OverlayOptions[] = [];
   for (const layer of layers) {
     const part = await onCanvas(layer, width, height);
     if (!part) continue;
-    if (!BLENDS[layer.blend]) notes.add(`The layer “${layer.name}” is blended as “${layer.blend}”; it is shown plain.`);
+    if (!BLENDS[layer.blend]) notes.push(note('blend', { layer: layer.name, blend: layer.blend }));
     parts.push({ ...part, blend: BLENDS[layer.blend] ?? 'over' });
   }
   const canvas = sharp({ create: { width, height, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } } });
   const rgba = await (parts.length ? canvas.composite(parts) : canvas).ensureAlpha().raw().toBuffer();
-  return { rgba, notes: [...notes] };
+  return { rgba, notes };
 }
 
 /** The part of a layer that lies on the canvas, with its opacity worked in. */

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import type { Canvas } from '@napi-rs/canvas';
 import { packageFolder } from '../package-folder';
 import type { Flat } from './layered';
+import { note } from '../../core/artwork/refusals';
 import { CannotRead, damaged } from './problem';
 
 /** A page is drawn at this resolution, or less when its longer side would pass the limit. */
@@ -27,7 +28,7 @@ export async function readPdf(path: string, fileName: string): Promise<Flat> {
   });
   try {
     const document = await task.promise.catch((error: Error) => {
-      if (error.name === 'PasswordException') throw new CannotRead(`${fileName} is locked with a password. Save it without one.`);
+      if (error.name === 'PasswordException') throw new CannotRead('locked', fileName);
       throw damaged(fileName);
     });
     const page = await document.getPage(1);
@@ -43,7 +44,7 @@ export async function readPdf(path: string, fileName: string): Promise<Flat> {
         throw damaged(fileName);
       });
     const { data } = context.getImageData(0, 0, width, height);
-    const notes = document.numPages > 1 ? [`The first of ${document.numPages} pages.`] : [];
+    const notes = document.numPages > 1 ? [note('first-page', { pages: document.numPages })] : [];
     return {
       rgba: new Uint8Array(data.buffer, data.byteOffset, data.byteLength),
       width,

@@ -1,3 +1,4 @@
+import type { Said } from '../../core/said';
 import sharp from 'sharp';
 import { fingerprint, type Fingerprint } from '../../core/artwork/likeness/fingerprint';
 import { measure, type Measured } from '../../core/artwork/measure/measure';
@@ -20,7 +21,7 @@ export interface ReadArtwork {
   format: string;
   widthPx: number;
   heightPx: number;
-  measured: Measured & { notes: string[] };
+  measured: Measured & { notes: Said[] };
   fingerprint: Fingerprint;
   /** Titles and layer names in the file: they may tell what it shows. */
   titles: string[];
@@ -31,10 +32,7 @@ export async function readArtwork(sha256: string, fileName: string, names: Raste
   const it = await decodeOriginal(pathOf('originals', sha256), fileName);
   const small = thumbnail(it.working);
   const measured = measure(it.counts, it.working, it.by, small, it.statedPpi);
-  if (!measured)
-    throw new CannotRead(
-      `${fileName} is empty: every pixel is see-through. Check that its layers were visible when it was exported.`,
-    );
+  if (!measured) throw new CannotRead('all-see-through', fileName);
   await Promise.all([
     picture(it.working)
       .png({ compressionLevel: 1, adaptiveFiltering: false })

@@ -26,7 +26,5 @@ export async function recognise(path: string, fileName: string): Promise<Format>
     .trimStart();
   if (/^<(\?xml|!DOCTYPE svg|!--|svg)/i.test(text)) return 'svg';
   const plain = head.length > 0 && head.every((b) => b === 9 || b === 10 || b === 13 || (b >= 32 && b !== 127));
-  throw new CannotRead(
-    `${fileName} is not a picture${plain ? ': it holds plain text' : ' of a kind we know'}. Bring in PNG, JPEG, WebP, AVIF, TIFF, SVG, PSD, OpenRaster or PDF.`,
-  );
+  throw new CannotRead(plain ? 'plain-text' : 'not-a-picture', fileName);
 }
