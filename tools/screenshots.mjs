@@ -64,7 +64,12 @@ await picture('sheet-night', '/sheet', { night: true, before: sheetRange });
 await picture('proofs', `/proofs?run=${runs[0].id}`);
 await picture('press', '/press');
 await picture('ledger', '/ledger');
-await picture('listing', `/ledger?open=${listings.find((l) => l.step === 'drifted' || l.state === 'live').id}`);
+await picture('listing', '/ledger', {
+  before: async (page) => {
+    await page.getByRole('button', { name: 'in step' }).nth(1).click();
+    await page.waitForTimeout(1500);
+  },
+});
 await picture('activity', '/proofs', {
   before: async (page) => {
     await page.keyboard.press('y');
@@ -72,7 +77,11 @@ await picture('activity', '/proofs', {
   },
 });
 await picture('stockroom', '/stockroom');
-await picture('docket', `/stockroom/dockets/${dockets.find((d) => !d.narrow).id}`, { wait: 6000 });
+await picture(
+  'docket',
+  `/stockroom/dockets/${dockets.find((d) => d.name === 'Shirts for big and small').id}?on=${named('Little whale')}`,
+  { wait: 6000 },
+);
 await picture('buyer', listings.find((l) => l.outletId === 'kestrel').url);
 await picture('buyer-shop', listings.find((l) => l.outletId === 'quayside').url);
 await picture('commands', '/artwork', {

@@ -6,6 +6,7 @@ const says = (did: string, values: object) => activityPhrase({ did, values: valu
 
 test.each<[string, object, string]>([
   ['artwork.changed', { count: 1, fields: ['title', 'drawer'] }, 'Changed 1 artwork: title, filed'],
+  ['artwork.changed', { count: 1, name: 'Tern', fields: ['subject'] }, 'Changed “Tern”: subject'],
   ['artwork.changed', { count: 1200, fields: [], standing: 'aside' }, 'Put 1,200 artworks aside'],
   ['proof.changed', { fields: ['title', 'tags'], name: 'Tern', docket: 'Shirt', outlet: 'Quayside' }, 'Changed title, tags of “Tern” on Shirt at Quayside'],
   ['proof.sent', { count: 2, live: true }, 'Sent 2 proofs to go live'],

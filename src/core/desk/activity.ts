@@ -14,8 +14,8 @@ const FIELD_WORDS: Record<string, string> = {
   replace: 'replaced text in',
 };
 
-function changedArtworks({ count, fields, standing }: Values): string {
-  const what = some(count, 'artwork');
+function changedArtworks({ count, name, fields, standing }: Values): string {
+  const what = name ? `“${String(name)}”` : some(count, 'artwork');
   if (standing === 'deleted') return `Deleted ${what}`;
   if (standing === 'aside') return `Put ${what} aside`;
   if (standing === 'here') return `Brought ${what} back`;
