@@ -1,5 +1,5 @@
 import type { Rgb } from '../colour/colour';
-import type { PrintPoints, ScenePixels, SceneSheet } from './scene';
+import type { PrintPoints, SceneGround, SceneSheet } from './scene';
 import { inkTable } from './tint';
 
 /** Artwork reduced to about the scene's fineness: premultiplied RGBA bytes (sRGB), and its rectangle in the print area, mm. */
@@ -85,14 +85,13 @@ export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLa
  */
 export function printOver(
   sheet: SceneSheet,
-  pixels: ScenePixels,
+  { plate, gloss }: SceneGround,
   layers: readonly PrintLayer[],
   base: Uint8Array,
   colour: Rgb,
 ): Uint8Array {
   const out = base.slice();
   const light = inkTable(sheet, colour);
-  const { plate, gloss } = pixels;
   for (const layer of layers) lay(out, layer, plate, light);
   if (gloss) screenOver(out, gloss);
   return out;

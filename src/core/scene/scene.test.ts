@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import type { Rgb } from '../colour/colour';
 import { printOver, sampleLayer, type PrintTexture } from './print';
-import { compileArea, type ScenePixels, type SceneSheet } from './scene';
+import { compileArea, groundOf, type ScenePixels, type SceneSheet } from './scene';
 import { inkTable, tintedBase, tintTables } from './tint';
 
 const SIZE = 96;
@@ -58,9 +58,9 @@ function compose(scene: ReturnType<typeof flatScene>, texture: PrintTexture, col
   const points = compileArea(scene.sheet, scene.pixels, scene.sheet.areas[0]!);
   return printOver(
     scene.sheet,
-    scene.pixels,
+    groundOf(scene.pixels),
     [sampleLayer(points, texture)],
-    tintedBase(scene.sheet, scene.pixels, colour),
+    tintedBase(scene.sheet, groundOf(scene.pixels), colour),
     colour,
   );
 }
@@ -73,7 +73,7 @@ describe('against a general-purpose image library (sharp, libvips)', () => {
     const scene = flatScene(255);
     const art = await artwork(SIZE);
     const ours = compose(scene, textureOf(art, SIZE), WHITE);
-    const ground = tintedBase(scene.sheet, scene.pixels, WHITE);
+    const ground = tintedBase(scene.sheet, groundOf(scene.pixels), WHITE);
     const ink = inkTable(scene.sheet, WHITE)[255]! / 256;
     const lit = await sharp(art, { raw: { width: SIZE, height: SIZE, channels: 4 } })
       .linear([ink, ink, ink, 1], [0, 0, 0, 0])
@@ -97,7 +97,7 @@ describe('against a general-purpose image library (sharp, libvips)', () => {
       .resize(48, 48, { kernel: 'linear' })
       .raw()
       .toBuffer();
-    const theirs = await sharp(Buffer.from(tintedBase(scene.sheet, scene.pixels, WHITE)), {
+    const theirs = await sharp(Buffer.from(tintedBase(scene.sheet, groundOf(scene.pixels), WHITE)), {
       raw: { width: SIZE, height: SIZE, channels: 3 },
     })
       .composite([{ input: small, raw: { width: 48, height: 48, channels: 4 }, left: 24, top: 24 }])

@@ -33,6 +33,23 @@ export interface ScenePixels {
   gloss: Uint8Array | null;
 }
 
+/** What is left of a decoded scene once its print areas are compiled: a sixth of the map is all that dyeing needs. */
+export interface SceneGround {
+  size: number;
+  plate: Uint8Array;
+  /** How much of each point is the product, 0..255. */
+  product: Uint8Array;
+  gloss: Uint8Array | null;
+}
+
+/** Takes what dyeing and printing need out of a decoded scene, so that the map can be let go. */
+export function groundOf({ size, plate, map, gloss }: ScenePixels): SceneGround {
+  const product = new Uint8Array(size * size);
+  const mask = size * size * 3 + 2;
+  for (let i = 0; i < product.length; i++) product[i] = map[mask + i * 3]!;
+  return { size, plate, product, gloss };
+}
+
 /** The points of one print area in a scene, as parallel lists in picture order. */
 export interface PrintPoints {
   /** Index of the picture point (row * size + column). */

@@ -1,5 +1,5 @@
 import { LINEAR_OF_BYTE, linearToSrgb, luminance, srgbToLinear, type Rgb } from '../colour/colour';
-import type { ScenePixels, SceneSheet } from './scene';
+import type { SceneGround, SceneSheet } from './scene';
 
 /** How dark a cloth counts, 0 (light) to 1 (black): blended in below a luminance of .18. */
 export function darkness(colour: Rgb): number {
@@ -40,13 +40,11 @@ export function inkTable(sheet: SceneSheet, colour: Rgb): Uint16Array {
 }
 
 /** The scene with its product dyed in `colour` and nothing printed: RGB bytes. Mask edges mix with the surroundings. */
-export function tintedBase(sheet: SceneSheet, pixels: ScenePixels, colour: Rgb): Uint8Array {
-  const { size, plate, map } = pixels;
+export function tintedBase(sheet: SceneSheet, { plate, product }: SceneGround, colour: Rgb): Uint8Array {
   const [red, green, blue] = tintTables(sheet, colour);
   const out = plate.slice();
-  const productMask = size * size * 3 + 2;
-  for (let i = 0, end = size * size * 3; i < end; i += 3) {
-    const m = map[productMask + i]!;
+  for (let i = 0, k = 0; k < product.length; i += 3, k++) {
+    const m = product[k]!;
     if (!m) continue;
     const [r, g, b] = [plate[i]!, plate[i + 1]!, plate[i + 2]!];
     if (m === 255) {

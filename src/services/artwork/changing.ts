@@ -75,7 +75,12 @@ export function changeArtworks(workspace: string, ids: string[], change: Change,
       did: 'artwork.changed',
       about: 'artwork',
       ids: all.map((p) => p.is.id),
-      values: { count: all.length, ...(all.length === 1 && { name: all[0]!.is.name }), fields: Object.keys(change), ...(change.standing && { standing: change.standing }) },
+      values: {
+        count: all.length,
+        ...(all.length === 1 && { name: all[0]!.is.name }),
+        fields: Object.keys(change),
+        ...(change.standing && { standing: change.standing }),
+      },
       undo: { kind: 'artworks', before: traces },
     });
     return report;

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp, { type Sharp } from 'sharp';
 import { hexToRgb } from '../../core/colour/colour';
-import { compileArea, type PrintPoints, type ScenePixels, type SceneSheet } from '../../core/scene/scene';
+import { compileArea, groundOf, type PrintPoints, type SceneGround, type SceneSheet } from '../../core/scene/scene';
 import { printOver, sampleLayer, type PrintLayer, type PrintTexture } from '../../core/scene/print';
 import { tintedBase } from '../../core/scene/tint';
 import type { Placed } from '../../core/placement/place';
@@ -19,21 +19,21 @@ export const MOCKUP_JPEG = { quality: 86, chromaSubsampling: '4:2:0', optimiseCo
 const SMALL_SIDE = 480;
 /** Texels per scene point: a little finer than the scene, so that bilinear sampling loses nothing. */
 const FINENESS = 1.4;
-/** What one picture process keeps between jobs: compiled scenes, and scenes with their product dyed. */
-const SCENE_BYTES = 112 << 20;
+/**
+ * What one picture process keeps between jobs: compiled scenes, and scenes with their product dyed. One artwork goes through all the
+ * scenes of its dockets, the next one through the same: with less than all of them (200 MB) each would be loaded for each artwork.
+ */
+const SCENE_BYTES = 208 << 20;
 const BASE_BYTES = 40 << 20;
 
 interface Compiled {
   sheet: SceneSheet;
-  pixels: ScenePixels;
+  ground: SceneGround;
   areas: Map<string, PrintPoints>;
 }
 
-const bytesOf = ({ pixels, areas }: Compiled): number =>
-  pixels.plate.length +
-  pixels.map.length +
-  (pixels.gloss?.length ?? 0) +
-  [...areas.values()].reduce((sum, a) => sum + a.at.length * 13, 0);
+const bytesOf = ({ ground: { plate, product, gloss }, areas }: Compiled): number =>
+  plate.length + product.length + (gloss?.length ?? 0) + [...areas.values()].reduce((sum, a) => sum + a.at.length * 13, 0);
 const compiled = new Budget<Compiled>(SCENE_BYTES, bytesOf);
 const bases = new Budget<Uint8Array>(BASE_BYTES, (b) => b.length);
 
@@ -55,7 +55,7 @@ async function load(id: string): Promise<Compiled> {
     sheet.gloss ? rgbOf(join(folder, 'gloss.jpg')) : null,
   ]);
   const pixels = { size: sheet.size, plate, map, gloss };
-  return { sheet, pixels, areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
+  return { sheet, ground: groundOf(pixels), areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
 }
 
 async function scene(id: string): Promise<Compiled> {
@@ -65,7 +65,7 @@ async function scene(id: string): Promise<Compiled> {
 /** Most runs use the same dozen colours over and over. */
 function base(s: Compiled, hex: string): Uint8Array {
   const key = `${s.sheet.id} ${hex}`;
-  return bases.get(key) ?? bases.put(key, tintedBase(s.sheet, s.pixels, hexToRgb(hex)));
+  return bases.get(key) ?? bases.put(key, tintedBase(s.sheet, s.ground, hexToRgb(hex)));
 }
 
 /** A decoded artwork: straight RGBA bytes. */
@@ -127,7 +127,7 @@ export async function compose(
     if (!layer) layers.set(name, (layer = sampleLayer(points, await textureFor(artwork, placed, points.mmPerPoint))));
     sampled.push(layer);
   }
-  return { rgb: printOver(s.sheet, s.pixels, sampled, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
+  return { rgb: printOver(s.sheet, s.ground, sampled, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
 }
 
 /** Side of pictures that are not composed, px. */

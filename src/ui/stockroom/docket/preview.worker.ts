@@ -1,6 +1,6 @@
 import { hexToRgb } from '@/core/colour/colour';
 import type { Placed } from '@/core/placement/place';
-import { compileArea, type PrintPoints, type ScenePixels, type SceneSheet } from '@/core/scene/scene';
+import { compileArea, groundOf, type PrintPoints, type SceneGround, type SceneSheet } from '@/core/scene/scene';
 import { printOver, sampleLayer, type PrintTexture } from '@/core/scene/print';
 import { tintedBase } from '@/core/scene/tint';
 
@@ -19,7 +19,7 @@ export interface PreviewAnswer {
 
 const SIDE = 800;
 interface Ready {
-  pixels: ScenePixels;
+  ground: SceneGround;
   areas: Map<string, PrintPoints>;
 }
 const scenes = new Map<string, Promise<Ready>>();
@@ -57,7 +57,7 @@ async function load(sheet: SceneSheet): Promise<Ready> {
     sheet.gloss ? rgb(`${at}/gloss-800.jpg`) : null,
   ]);
   const pixels = { size: SIDE, plate, map, gloss };
-  return { pixels, areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
+  return { ground: groundOf(pixels), areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
 }
 
 function texture(picture: ImageBitmap, placed: Placed, mmPerPoint: number): PrintTexture {
@@ -75,7 +75,7 @@ function texture(picture: ImageBitmap, placed: Placed, mmPerPoint: number): Prin
 
 async function compose({ sheet, colour, prints }: PreviewAsk): Promise<ImageBitmap> {
   if (!scenes.has(sheet.id)) scenes.set(sheet.id, load(sheet));
-  const { pixels, areas } = await scenes.get(sheet.id)!;
+  const { ground, areas } = await scenes.get(sheet.id)!;
   const layers = await Promise.all(
     prints.map(async ({ area, placed, artwork }) => {
       if (!artworks.has(artwork)) artworks.set(artwork, bitmap(artwork));
@@ -84,7 +84,7 @@ async function compose({ sheet, colour, prints }: PreviewAsk): Promise<ImageBitm
     }),
   );
   const dye = hexToRgb(colour);
-  const made = printOver(sheet, pixels, layers, tintedBase(sheet, pixels, dye), dye);
+  const made = printOver(sheet, ground, layers, tintedBase(sheet, ground, dye), dye);
   const out = new ImageData(SIDE, SIDE);
   for (let i = 0, o = 0; i < made.length; i += 3, o += 4) {
     out.data[o] = made[i]!;
