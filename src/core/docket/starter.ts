@@ -15,6 +15,9 @@ export const STARTER_PLAN: { name: string; document: PricePlan } = {
   },
 };
 
+/** Where a plan is made with a docket and none is kept for it yet, this stands for it. */
+export const NO_PLAN = '00000000-0000-4000-8000-000000000000';
+
 /** What of a docket depends on the kind of goods. */
 export type GoodsParts = Pick<DocketDocument, 'lines' | 'accepts' | 'shots' | 'words' | 'tags'>;
 

@@ -59,15 +59,6 @@ export interface ProofVariant {
   madeMinor: number | null;
 }
 
-export interface ProofContent {
-  fields: ProofFields;
-  variants: ProofVariant[];
-  colours: OfferedColour[];
-  pictures: ProofPicture[];
-}
-
-export const emptyFields = (): ProofFields => ({ words: {}, tags: {} });
-
 /** What a field says in a language; empty where it says nothing. */
 export const textIn = (fields: ProofFields, name: string, language: string): string =>
   fields.words[name]?.[language]?.value ?? '';

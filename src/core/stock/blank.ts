@@ -77,8 +77,6 @@ export const BlankDocument = Exactly(
   { title: 'BlankDocument', description: 'an unprinted product: colours, sizes, costs, print areas' },
 );
 export type BlankDocument = Static<typeof BlankDocument>;
-export type BlankArea = BlankDocument['areas'][number];
-export type BlankColour = BlankDocument['colours'][number];
 
 /** One thing that can be ordered of a blank. `finish` is empty for a blank that has none. */
 export interface Variant {

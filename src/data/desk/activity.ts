@@ -78,7 +78,3 @@ export const undoStep = (tx: Tx, id: string | null, me: Actor, about: About | nu
 export async function markUndone(tx: Tx, id: string, undone: boolean): Promise<void> {
   await tx.query('UPDATE activity SET undone_at = CASE WHEN $2 THEN now() END WHERE id = $1', [id, undone]);
 }
-
-/** Who last did something to a thing, since a time. */
-export const lastOf = (tx: Tx, about: About, id: string): Promise<Pick<ActivityRow, 'who' | 'at'> | null> =>
-  row(tx, 'SELECT who, at FROM activity WHERE about = $1 AND ids @> ARRAY[$2::text] ORDER BY seq DESC LIMIT 1', [about, id]);

@@ -11,8 +11,7 @@ export const PROOF_STATES = ['drafting', 'held', 'ready', 'passed', 'sending', '
 export type ProofState = (typeof PROOF_STATES)[number];
 
 /** Why a proof is out of date: what it was made from has changed since. */
-export const STALE_BECAUSE = ['artwork', 'goods', 'pictures', 'words', 'prices', 'plan', 'blank', 'rules', 'scene'] as const;
-export type StaleBecause = (typeof STALE_BECAUSE)[number];
+export type StaleBecause = 'artwork' | 'goods' | 'pictures' | 'words' | 'prices' | 'plan' | 'blank' | 'rules' | 'scene';
 
 export interface ProofRow {
   id: string;

@@ -204,33 +204,32 @@ export async function passProofs(
 ): Promise<{ passed: number; held: number }> {
   return inWorkspace(workspace, async (tx) => {
     if (where.run) await runIn(tx, where.run);
-    const passed = await moveProofs(tx, where, ['ready'], 'passed');
-    if (passed.length)
-      await record(tx, {
-        did: 'proof.passed',
-        about: 'proof',
-        ids: passed,
-        values: { count: passed.length },
-        undo: { kind: 'pass', to: 'ready' },
-      });
-    return { passed: passed.length, held: await countHeld(tx, where) };
+    return { passed: await moved(tx, where, 'ready', 'passed'), held: await countHeld(tx, where) };
   });
 }
 
 /** Takes passed proofs back to ready. */
 export const unpassProofs = (workspace: string, ids: string[]): Promise<number> =>
-  inWorkspace(workspace, async (tx) => {
-    const back = await moveProofs(tx, { ids }, ['passed'], 'ready');
-    if (back.length)
-      await record(tx, {
-        did: 'proof.taken-back',
-        about: 'proof',
-        ids: back,
-        values: { count: back.length },
-        undo: { kind: 'pass', to: 'passed' },
-      });
-    return back.length;
-  });
+  inWorkspace(workspace, (tx) => moved(tx, { ids }, 'passed', 'ready'));
+
+/** Passes proofs or takes them back, as one step that can be undone. Returns how many. */
+async function moved(
+  tx: Tx,
+  where: { run?: string; ids?: string[] },
+  from: 'ready' | 'passed',
+  to: 'ready' | 'passed',
+): Promise<number> {
+  const ids = await moveProofs(tx, where, [from], to);
+  if (ids.length)
+    await record(tx, {
+      did: to === 'passed' ? 'proof.passed' : 'proof.taken-back',
+      about: 'proof',
+      ids,
+      values: { count: ids.length },
+      undo: { kind: 'pass', to: from },
+    });
+  return ids.length;
+}
 
 /** Puts every passed proof of a run in the outbox; `retry` takes the refused ones instead. */
 export async function sendRun(workspace: string, runId: string, goLive: boolean, retry = false): Promise<Queued> {

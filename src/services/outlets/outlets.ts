@@ -1,4 +1,3 @@
-import diff from 'microdiff';
 import type { RulesDocument, Settings } from '../../core/outlet/rules';
 import { same } from '../../core/docket/docket';
 import { inWorkspace } from '../../data/database';
@@ -11,6 +10,7 @@ import { adapterFor } from '../../outlets';
 import { OutletAnswer } from '../../outlets/contract';
 import { checkDocument } from '../documents';
 import { Trouble } from '../trouble';
+import { betweenVersions, toldDifferences } from '../versions';
 import { rulesChanged } from './looking';
 import { sessionFor } from './session';
 
@@ -26,19 +26,6 @@ export async function outletOf(workspace: string, id: string): Promise<OutletRow
   if (!found) throw new Trouble('not-found', 'There is no such outlet.');
   return found;
 }
-
-/** One thing that differs between two states of a document. */
-export interface Difference {
-  path: string;
-  before: unknown;
-  after: unknown;
-}
-export const differencesBetween = (before: object, after: object): Difference[] =>
-  diff(before, after).map((d) => ({
-    path: d.path.join('.'),
-    before: d.type === 'CREATE' ? null : (d.oldValue as unknown),
-    after: d.type === 'REMOVE' ? null : (d.value as unknown),
-  }));
 
 /**
  * Fetches an outlet's rules, and what it lets a seller choose, and keeps them. Rules that differ from the ones before are a new
@@ -63,9 +50,6 @@ export async function refreshOutlet(workspace: string, id: string): Promise<Outl
   return outletOf(workspace, id);
 }
 
-/** So many of the differences between two states of rules are written down. */
-const TOLD = 40;
-
 async function keepRules(workspace: string, before: OutletRow, rules: RulesDocument): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     await data.addRules(tx, before.id, rules);
@@ -74,29 +58,19 @@ async function keepRules(workspace: string, before: OutletRow, rules: RulesDocum
         did: 'outlet.rules-changed',
         about: 'outlet',
         ids: [before.id],
-        values: { name: before.name, changes: differencesBetween(before.rules, rules).slice(0, TOLD) },
+        values: { name: before.name, changes: toldDifferences(before.rules, rules) },
       });
   });
   await rulesChanged(workspace, before.id);
 }
 
 /** What differs between two versions of an outlet's rules; without numbers between the last two. */
-export async function rulesDiff(
-  workspace: string,
-  id: string,
-  from?: number,
-  to?: number,
-): Promise<{ from: number; to: number; changes: Difference[] }> {
-  return inWorkspace(workspace, async (tx) => {
+export const rulesDiff = (workspace: string, id: string, from?: number, to?: number) =>
+  inWorkspace(workspace, async (tx) => {
     const it = await data.outletById(tx, id);
     if (!it?.rulesVersion) throw new Trouble('not-found', 'There are no rules of that outlet here.');
-    const last = to ?? it.rulesVersion;
-    const first = from ?? Math.max(1, last - 1);
-    const [a, b] = [await data.rulesOf(tx, id, first), await data.rulesOf(tx, id, last)];
-    if (!a || !b) throw new Trouble('not-found', 'There is no such version of its rules.');
-    return { from: first, to: last, changes: differencesBetween(a, b) };
+    return betweenVersions(it.rulesVersion, { from, to }, (version) => data.rulesOf(tx, id, version));
   });
-}
 
 /** Keeps what the seller chooses for an account. */
 export async function saveSettings(workspace: string, id: string, chosen: Settings): Promise<OutletRow> {

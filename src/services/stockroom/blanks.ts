@@ -5,7 +5,7 @@ import { record } from '../../data/desk/activity';
 import * as data from '../../data/stockroom/blanks';
 import type { BlankRow } from '../../data/stockroom/blanks';
 import { checkDocument } from '../documents';
-import { differencesBetween, type Difference } from '../outlets/outlets';
+import { betweenVersions, toldDifferences } from '../versions';
 import { Trouble } from '../trouble';
 import { catalogueOf, HOUSES } from './houses';
 
@@ -14,22 +14,12 @@ export type { BlankRow };
 export const blanks = (workspace: string): Promise<BlankRow[]> => inWorkspace(workspace, data.listBlanks);
 
 /** What differs between two versions of a blank; without numbers between the last two. */
-export function blankDiff(
-  workspace: string,
-  id: string,
-  from?: number,
-  to?: number,
-): Promise<{ from: number; to: number; changes: Difference[] }> {
-  return inWorkspace(workspace, async (tx) => {
+export const blankDiff = (workspace: string, id: string, from?: number, to?: number) =>
+  inWorkspace(workspace, async (tx) => {
     const it = await data.blankById(tx, id);
     if (!it) throw new Trouble('not-found', 'There is no such blank.');
-    const last = to ?? it.version;
-    const first = from ?? Math.max(1, last - 1);
-    const [a, b] = [await data.blankVersion(tx, id, first), await data.blankVersion(tx, id, last)];
-    if (!a || !b) throw new Trouble('not-found', 'There is no such version of it.');
-    return { from: first, to: last, changes: differencesBetween(a, b) };
+    return betweenVersions(it.version, { from, to }, (version) => data.blankVersion(tx, id, version));
   });
-}
 
 /** A size whose print area differs from the blank's states its own. Costs in cents, postage for one piece to the home region. */
 interface Catalogue {
@@ -117,7 +107,7 @@ export async function fetchCatalogue(workspace: string, url: string): Promise<vo
           did: 'blank.changed',
           about: 'blank',
           ids: [document.id],
-          values: { name: document.name, changes: differencesBetween(before.document, document).slice(0, 40) },
+          values: { name: document.name, changes: toldDifferences(before.document, document) },
         });
     }
     await data.blanksSeen(

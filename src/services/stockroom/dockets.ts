@@ -1,5 +1,6 @@
 import { partsChanged, PARTS, type DocketDocument } from '../../core/docket/docket';
 import { isNarrow, narrowed, widened, type DocketSpec } from '../../core/docket/narrow';
+import { NO_PLAN } from '../../core/docket/starter';
 import type { PricePlan } from '../../core/pricing/plan';
 import { same } from '../../core/docket/docket';
 import { inWorkspace, type Tx } from '../../data/database';
@@ -65,9 +66,6 @@ export interface DocketInput {
   blankId?: string;
   spec?: DocketSpec;
 }
-
-/** Where a plan is told beside the docket and none is kept for it yet, this stands for it. */
-const NO_PLAN = '00000000-0000-4000-8000-000000000000';
 
 /**
  * The whole document of what came in. A docket that says more than the narrow form can must come whole: else what it cannot say

@@ -6,10 +6,8 @@ import { Story } from './story';
 export function ActivityDialog({ open, close }: { open: boolean; close: () => void }) {
   return (
     <Dialog open={open} onClose={close} label="What was done" width={620}>
-      <div className="p-5">
-        <h2 className="mb-3 text-[20px]">What was done</h2>
-        <Story empty="Nothing was done here yet." />
-      </div>
+      <h2 className="mb-3 text-[20px]">What was done</h2>
+      <Story empty="Nothing was done here yet." />
     </Dialog>
   );
 }

@@ -8,6 +8,18 @@ import { act, api } from '../api';
 const FIRST = 20;
 const MOST = 200;
 
+/** What was done to one thing, folded away until it is asked for. */
+export function StoryFold({ of, empty, className = '' }: { of: string; empty: string; className?: string }) {
+  return (
+    <details className={`cut pt-3 ${className}`}>
+      <summary className="cursor-pointer font-semibold">What was done to it</summary>
+      <div className="mt-2">
+        <Story of={of} empty={empty} />
+      </div>
+    </details>
+  );
+}
+
 /** What was done, newest first: in the whole workspace, or to one thing. One's own steps can be taken back from here. */
 export function Story({ of, empty }: { of?: string; empty: string }) {
   const [many, setMany] = useState(FIRST);

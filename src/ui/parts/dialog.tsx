@@ -11,6 +11,7 @@ export function Dialog({
   label,
   children,
   foot,
+  flush = false,
   width = 560,
 }: {
   open: boolean;
@@ -19,6 +20,8 @@ export function Dialog({
   children: React.ReactNode;
   /** What can be done, below a cut, at the right. */
   foot?: React.ReactNode;
+  /** What is in it reaches to its edges. */
+  flush?: boolean;
   width?: number;
 }) {
   const ref = useRef<HTMLDialogElement>(null);
@@ -36,7 +39,7 @@ export function Dialog({
     >
       {open && (
         <div className="modal-box" style={{ width }}>
-          {children}
+          {flush ? children : <div className="p-5">{children}</div>}
           {foot && <div className="modal-action cut">{foot}</div>}
         </div>
       )}

@@ -117,10 +117,8 @@ export function Gallery() {
             </>
           }
         >
-          <div className="p-5">
-            <h2 className="text-[19px]">What will be sent</h2>
-            <p className="mt-1 text-soft">Sixteen proofs, to two outlets.</p>
-          </div>
+          <h2 className="text-[19px]">What will be sent</h2>
+          <p className="mt-1 text-soft">Sixteen proofs, to two outlets.</p>
         </Dialog>
       </Part>
       <Part word="Fields" wide>

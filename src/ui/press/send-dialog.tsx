@@ -54,69 +54,67 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
         </>
       }
     >
-      <div className="p-6">
-        <small className="text-soft">{run.name}</small>
-        <h2 className="text-[20px]">What will be sent</h2>
-        {error && <Failed what="The list of proofs" why={sentenceOf(error)} again={() => void refetch()} />}
-        {outlets
-          .filter((o) => going.some((p) => p.outletId === o.id))
-          .map((o) => {
-            const mine = going.filter((p) => p.outletId === o.id);
-            const fee = mine.length * (o.rules?.fees.listingMinor ?? 0);
-            return (
-              <div key={o.id} className="cut mt-3 grid grid-cols-[150px_1fr] gap-4 pt-3">
-                <div>
-                  <b className="font-slab text-[15px] font-semibold">{o.name}</b>
-                  <p className="text-soft">{count(mine.length, 'listing')}</p>
-                  <p className="text-soft">
-                    {count(
-                      mine.reduce((n, p) => n + p.pictures.length, 0),
-                      'picture',
-                    )}
-                  </p>
-                  {fee > 0 && as === 'live' && <p>{amount(fee)} listing fees</p>}
-                </div>
-                <ul className="max-h-[150px] overflow-auto text-[12.5px]">
-                  {mine.map((p) => (
-                    <li key={p.id} className="flex justify-between gap-3 border-b border-rule2 py-0.5">
-                      <span className="truncate">{p.fields.title?.value}</span>
-                      <span className="shrink-0">
-                        {amount(Math.min(...(p.fields.prices?.value ?? []).map((x) => x.priceMinor)))}
-                      </span>
-                    </li>
-                  ))}
-                </ul>
+      <small className="text-soft">{run.name}</small>
+      <h2 className="text-[20px]">What will be sent</h2>
+      {error && <Failed what="The list of proofs" why={sentenceOf(error)} again={() => void refetch()} />}
+      {outlets
+        .filter((o) => going.some((p) => p.outletId === o.id))
+        .map((o) => {
+          const mine = going.filter((p) => p.outletId === o.id);
+          const fee = mine.length * (o.rules?.fees.listingMinor ?? 0);
+          return (
+            <div key={o.id} className="cut mt-3 grid grid-cols-[150px_1fr] gap-4 pt-3">
+              <div>
+                <b className="font-slab text-[15px] font-semibold">{o.name}</b>
+                <p className="text-soft">{count(mine.length, 'listing')}</p>
+                <p className="text-soft">
+                  {count(
+                    mine.reduce((n, p) => n + p.pictures.length, 0),
+                    'picture',
+                  )}
+                </p>
+                {fee > 0 && as === 'live' && <p>{amount(fee)} listing fees</p>}
               </div>
-            );
-          })}
-        {staying.length > 0 && (
-          <div className="cut mt-3 pt-3">
-            <b>Stays here</b>
-            <ul className="mt-1 max-h-[90px] overflow-auto text-[12.5px] text-soft">
-              {staying.map((p) => (
-                <li key={p.id}>
-                  {p.artwork}, {p.outlet}:{' '}
-                  {p.state === 'held'
-                    ? p.problems.find((x) => x.stops)?.sentence
-                    : p.state === 'ready'
-                      ? 'not passed yet'
-                      : p.state}
-                </li>
-              ))}
-            </ul>
-          </div>
-        )}
-        <div className="cut mt-4 pt-3">
-          <RadioGroup
-            label="How"
-            value={as}
-            change={setAs}
-            options={[
-              ['draft', 'As drafts', 'You look at them at the outlet and set them live.'],
-              ['live', 'Live at once', 'Buyers see them as soon as they are complete.'],
-            ]}
-          />
+              <ul className="max-h-[150px] overflow-auto text-[12.5px]">
+                {mine.map((p) => (
+                  <li key={p.id} className="flex justify-between gap-3 border-b border-rule2 py-0.5">
+                    <span className="truncate">{p.fields.title?.value}</span>
+                    <span className="shrink-0">
+                      {amount(Math.min(...(p.fields.prices?.value ?? []).map((x) => x.priceMinor)))}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          );
+        })}
+      {staying.length > 0 && (
+        <div className="cut mt-3 pt-3">
+          <b>Stays here</b>
+          <ul className="mt-1 max-h-[90px] overflow-auto text-[12.5px] text-soft">
+            {staying.map((p) => (
+              <li key={p.id}>
+                {p.artwork}, {p.outlet}:{' '}
+                {p.state === 'held'
+                  ? p.problems.find((x) => x.stops)?.sentence
+                  : p.state === 'ready'
+                    ? 'not passed yet'
+                    : p.state}
+              </li>
+            ))}
+          </ul>
         </div>
+      )}
+      <div className="cut mt-4 pt-3">
+        <RadioGroup
+          label="How"
+          value={as}
+          change={setAs}
+          options={[
+            ['draft', 'As drafts', 'You look at them at the outlet and set them live.'],
+            ['live', 'Live at once', 'Buyers see them as soon as they are complete.'],
+          ]}
+        />
       </div>
     </Dialog>
   );

@@ -9,7 +9,7 @@ import { ColoursOnOffer } from './colours-on-offer';
 import { Problems } from './problems';
 import { Standing } from './standing';
 import { Further } from './further';
-import { Story } from '../desk/story';
+import { StoryFold } from '../desk/story';
 import { Prices, Text } from './proof-fields';
 import { CommandButton, registry, type Bindings } from '../commands/commands';
 import { inverse, type Name, type ProofEdit } from './inverse';
@@ -193,14 +193,9 @@ export function ProofSheet({
       {fields.prices && fields.prices.value.length > 0 && (
         <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />
       )}
-      <details className="cut mt-5 pt-3">
-        <summary className="cursor-pointer font-slab text-[15px] font-semibold">What was done to it</summary>
-        <div className="mt-2">
-          <Story of={proof.id} empty="Nothing yet since it was drafted." />
-        </div>
-      </details>
+      <StoryFold of={proof.id} empty="Nothing yet since it was drafted." className="mt-5" />
       {picture?.picture && (
-        <Dialog open={closer} onClose={() => setCloser(false)} label="Looked at closely" width={980}>
+        <Dialog open={closer} onClose={() => setCloser(false)} label="Looked at closely" width={980} flush>
           <button className="block w-full cursor-zoom-out" aria-label="Enough" onClick={() => setCloser(false)}>
             <img
               src={picture.picture}

@@ -38,7 +38,7 @@ export function Keys() {
       width={900}
       foot={<Button onClick={() => setOpen(false)}>Close</Button>}
     >
-      <div className="grid grid-cols-3 gap-8 p-6">
+      <div className="grid grid-cols-3 gap-8">
         <div>
           <h2 className="mb-3 text-[17px]">Keys here</h2>
           {here && list([...(MOVES[here] ?? []), ...keysAt(here)])}

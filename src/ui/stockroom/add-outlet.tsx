@@ -39,24 +39,22 @@ export function AddOutlet({ close }: { close: () => void }) {
         </Button>
       }
     >
-      <div className="p-5">
-        <h2 className="mb-3 text-[20px]">Add an outlet</h2>
-        <div className="grid gap-3">
-          <ChoiceField
-            label="Kind"
-            value={kind?.style ?? ''}
-            options={kinds.map((k) => [k.style, k.name] as const)}
-            onChange={(e) => setStyle(e.target.value)}
-          />
-          <TextField label="What you call it" placeholder={kind?.name} value={name} onChange={(e) => setName(e.target.value)} />
-          <TextField
-            label="Where it is"
-            note="Leave it as it is unless your account has an address of its own."
-            placeholder={kind?.baseUrl}
-            value={at}
-            onChange={(e) => setAt(e.target.value)}
-          />
-        </div>
+      <h2 className="mb-3 text-[20px]">Add an outlet</h2>
+      <div className="grid gap-3">
+        <ChoiceField
+          label="Kind"
+          value={kind?.style ?? ''}
+          options={kinds.map((k) => [k.style, k.name] as const)}
+          onChange={(e) => setStyle(e.target.value)}
+        />
+        <TextField label="What you call it" placeholder={kind?.name} value={name} onChange={(e) => setName(e.target.value)} />
+        <TextField
+          label="Where it is"
+          note="Leave it as it is unless your account has an address of its own."
+          placeholder={kind?.baseUrl}
+          value={at}
+          onChange={(e) => setAt(e.target.value)}
+        />
       </div>
     </Dialog>
   );

@@ -47,45 +47,43 @@ export function OutletSettings({ outlet: o, close }: { outlet: OutletView; close
         </>
       }
     >
-      <div className="p-5">
-        <h2 className="mb-3 text-[20px]">{o.name}</h2>
-        <div className="grid gap-3">
-          <TextField label="What you call it" value={name} onChange={(e) => setName(e.target.value)} />
-          {o.settingsOffer?.fields.map((f) =>
-            f.choices ? (
-              <ChoiceField
-                key={f.name}
-                label={f.label}
-                note={f.says}
-                value={chosen[f.name] ?? f.initial}
-                options={f.choices.map((c) => [c.value, c.label] as const)}
-                onChange={(e) => setChosen({ ...chosen, [f.name]: e.target.value })}
-              />
-            ) : (
-              <TextField
-                key={f.name}
-                label={f.label}
-                note={f.says}
-                maxLength={f.maxLength}
-                value={chosen[f.name] ?? f.initial}
-                onChange={(e) => setChosen({ ...chosen, [f.name]: e.target.value })}
-              />
-            ),
-          )}
-        </div>
-        {data && data.changes.length > 0 && (
-          <div className="cut mt-4 pt-3 text-[12.5px]">
-            <b>Its rules changed last</b>
-            <ul className="mt-1">
-              {data.changes.slice(0, 12).map((c) => (
-                <li key={c.path}>
-                  {c.path.replaceAll('.', ' ')}: <s className="text-soft">{shown(c.before)}</s> {shown(c.after)}
-                </li>
-              ))}
-            </ul>
-          </div>
+      <h2 className="mb-3 text-[20px]">{o.name}</h2>
+      <div className="grid gap-3">
+        <TextField label="What you call it" value={name} onChange={(e) => setName(e.target.value)} />
+        {o.settingsOffer?.fields.map((f) =>
+          f.choices ? (
+            <ChoiceField
+              key={f.name}
+              label={f.label}
+              note={f.says}
+              value={chosen[f.name] ?? f.initial}
+              options={f.choices.map((c) => [c.value, c.label] as const)}
+              onChange={(e) => setChosen({ ...chosen, [f.name]: e.target.value })}
+            />
+          ) : (
+            <TextField
+              key={f.name}
+              label={f.label}
+              note={f.says}
+              maxLength={f.maxLength}
+              value={chosen[f.name] ?? f.initial}
+              onChange={(e) => setChosen({ ...chosen, [f.name]: e.target.value })}
+            />
+          ),
         )}
       </div>
+      {data && data.changes.length > 0 && (
+        <div className="cut mt-4 pt-3 text-[12.5px]">
+          <b>Its rules changed last</b>
+          <ul className="mt-1">
+            {data.changes.slice(0, 12).map((c) => (
+              <li key={c.path}>
+                {c.path.replaceAll('.', ' ')}: <s className="text-soft">{shown(c.before)}</s> {shown(c.after)}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
     </Dialog>
   );
 }

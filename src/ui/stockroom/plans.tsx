@@ -80,12 +80,10 @@ export function PlanDialog({ plan, currency, close }: { plan: PlanAsked; currenc
         </>
       }
     >
-      <div className="p-5">
-        <h2 className="mb-3 text-[20px]">{plan.id ? 'Price plan' : 'New price plan'}</h2>
-        <div className="grid gap-3">
-          <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
-          <PlanTerms terms={terms} currency={currency} put={setTerms} />
-        </div>
+      <h2 className="mb-3 text-[20px]">{plan.id ? 'Price plan' : 'New price plan'}</h2>
+      <div className="grid gap-3">
+        <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
+        <PlanTerms terms={terms} currency={currency} put={setTerms} />
       </div>
     </Dialog>
   );

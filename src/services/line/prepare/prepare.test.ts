@@ -1,6 +1,6 @@
 import { effective, type DocketDocument } from '../../../core/docket/docket';
 import { sentenceOf } from '../../../core/listing/problems';
-import { emptyFields, pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
+import { pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
 import type { PricePlan } from '../../../core/pricing/plan';
 import type { RulesDocument } from '../../../core/outlet/rules';
 import type { BlankDocument } from '../../../core/stock/blank';
@@ -133,7 +133,7 @@ function making(change: Change = {}): Making {
     ),
     others: new Map((change.others ?? []).map((a) => [a.id, a])),
     outlet: { ...outlet, rules: { ...rules, ...change.rules } },
-    kept: { fields: change.fields ?? emptyFields(), variants: change.variants ?? [] },
+    kept: { fields: change.fields ?? { words: {}, tags: {} }, variants: change.variants ?? [] },
   };
 }
 const made = (change: Change = {}): Prepared => prepare(making(change));

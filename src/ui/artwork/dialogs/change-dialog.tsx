@@ -100,7 +100,6 @@ export function ChangeDialog({
   return (
     <Dialog open onClose={close} label="Change the selection" width={680}>
       <form
-        className="p-5"
         onSubmit={(e) => {
           e.preventDefault();
           if (shown?.changed) void apply();

@@ -26,22 +26,20 @@ export function DeleteDialog({
   }, [ids]);
   return (
     <Dialog open onClose={close} label="Delete artwork">
-      <div className="p-5">
-        <h2 className="mb-2 text-[19px]">{forGood ? 'Empty the bin for good?' : `Delete ${count(ids.length, 'artwork')}?`}</h2>
-        <p>{sentence}</p>
-        <p className="mt-2 text-soft">
-          {forGood
-            ? 'This cannot be undone: the files and the proofs made from them go too. Listings at outlets stay as they are.'
-            : 'They lie in the bin until it is emptied and can be brought back from there.'}
-        </p>
-        <div className="mt-5 flex justify-end gap-2">
-          <Button tone="quiet" onClick={close}>
-            Keep
-          </Button>
-          <Button tone="go" autoFocus onClick={remove}>
-            {forGood ? 'Empty it' : 'Delete'}
-          </Button>
-        </div>
+      <h2 className="mb-2 text-[19px]">{forGood ? 'Empty the bin for good?' : `Delete ${count(ids.length, 'artwork')}?`}</h2>
+      <p>{sentence}</p>
+      <p className="mt-2 text-soft">
+        {forGood
+          ? 'This cannot be undone: the files and the proofs made from them go too. Listings at outlets stay as they are.'
+          : 'They lie in the bin until it is emptied and can be brought back from there.'}
+      </p>
+      <div className="mt-5 flex justify-end gap-2">
+        <Button tone="quiet" onClick={close}>
+          Keep
+        </Button>
+        <Button tone="go" autoFocus onClick={remove}>
+          {forGood ? 'Empty it' : 'Delete'}
+        </Button>
       </div>
     </Dialog>
   );

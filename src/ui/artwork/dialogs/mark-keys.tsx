@@ -48,7 +48,6 @@ export function MarkKeysDialog({ keys, close }: { keys: MarkKeys; close: () => v
   return (
     <Dialog open onClose={close} label="Marks by one key" width={520}>
       <form
-        className="p-5"
         onSubmit={(e) => {
           e.preventDefault();
           const markKeys = Object.fromEntries(Object.entries(draft).filter(([, v]) => v?.value.trim()));

@@ -44,61 +44,53 @@ export function PatternDialog({
     );
   return (
     <Dialog open onClose={close} label="Read file names" width={760}>
-      <div className="p-5">
-        <h2 className="text-[19px]">Read file names</h2>
-        <p className="mt-1 mb-3 text-[13px] text-soft">
-          Parts in angle brackets: name, subject, phrase, tone, audience, occasion, mark, keyword, skip. What stands between them
-          separates them in the file name.
-        </p>
-        <input
-          autoFocus
-          aria-label="Pattern"
-          className="input font-mono"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-        {problem && <p className="mt-1.5 text-spot">{problem}</p>}
-        <div className="mt-3 h-[280px] overflow-auto border border-rule bg-paper2" tabIndex={0} aria-label="Preview">
-          <table className="w-full text-[12.5px]">
-            <tbody>
-              {!problem &&
-                preview?.items.map((i) => (
-                  <tr key={i.id} className="border-b border-rule2 align-baseline">
-                    <td className="max-w-[270px] truncate px-3 py-1">{i.fileName}</td>
-                    <td className={`px-2 ${i.ok ? '' : 'text-ochre'}`}>
-                      {i.ok
-                        ? Object.entries(i.values ?? {}).map(([part, value]) => (
-                            <span key={part} className="mr-3 whitespace-nowrap">
-                              <span className="text-soft">{part}</span> {value}
-                            </span>
-                          ))
-                        : i.why}
-                    </td>
-                  </tr>
-                ))}
-            </tbody>
-          </table>
-        </div>
-        <div className="mt-4 flex items-center justify-end gap-2">
-          <span className="mr-auto text-soft">{preview && !problem ? `${preview.fits} of ${preview.items.length} fit` : ''}</span>
-          {pattern && (
-            <Button tone="quiet" onClick={() => keep('')}>
-              Stop reading names
-            </Button>
-          )}
-          <Button disabled={Boolean(problem)} onClick={() => keep(text)}>
-            Use for new files
+      <h2 className="text-[19px]">Read file names</h2>
+      <p className="mt-1 mb-3 text-[13px] text-soft">
+        Parts in angle brackets: name, subject, phrase, tone, audience, occasion, mark, keyword, skip. What stands between them
+        separates them in the file name.
+      </p>
+      <input autoFocus aria-label="Pattern" className="input font-mono" value={text} onChange={(e) => setText(e.target.value)} />
+      {problem && <p className="mt-1.5 text-spot">{problem}</p>}
+      <div className="mt-3 h-[280px] overflow-auto border border-rule bg-paper2" tabIndex={0} aria-label="Preview">
+        <table className="w-full text-[12.5px]">
+          <tbody>
+            {!problem &&
+              preview?.items.map((i) => (
+                <tr key={i.id} className="border-b border-rule2 align-baseline">
+                  <td className="max-w-[270px] truncate px-3 py-1">{i.fileName}</td>
+                  <td className={`px-2 ${i.ok ? '' : 'text-ochre'}`}>
+                    {i.ok
+                      ? Object.entries(i.values ?? {}).map(([part, value]) => (
+                          <span key={part} className="mr-3 whitespace-nowrap">
+                            <span className="text-soft">{part}</span> {value}
+                          </span>
+                        ))
+                      : i.why}
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </div>
+      <div className="mt-4 flex items-center justify-end gap-2">
+        <span className="mr-auto text-soft">{preview && !problem ? `${preview.fits} of ${preview.items.length} fit` : ''}</span>
+        {pattern && (
+          <Button tone="quiet" onClick={() => keep('')}>
+            Stop reading names
           </Button>
-          <Button
-            tone="go"
-            disabled={Boolean(problem) || !preview?.fits}
-            onClick={() =>
-              void act(() => api<ChangeReport>('POST', '/artworks/change', { ids, change: { fromFileName: text } }).then(done))
-            }
-          >
-            Read these {preview?.fits ?? ''}
-          </Button>
-        </div>
+        )}
+        <Button disabled={Boolean(problem)} onClick={() => keep(text)}>
+          Use for new files
+        </Button>
+        <Button
+          tone="go"
+          disabled={Boolean(problem) || !preview?.fits}
+          onClick={() =>
+            void act(() => api<ChangeReport>('POST', '/artworks/change', { ids, change: { fromFileName: text } }).then(done))
+          }
+        >
+          Read these {preview?.fits ?? ''}
+        </Button>
       </div>
     </Dialog>
   );

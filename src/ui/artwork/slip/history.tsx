@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import type { ProofState } from '@/services/line/runs';
 import type { ArtworkView } from '@/api/views';
 import { act, api } from '../../api';
-import { Story } from '../../desk/story';
+import { StoryFold } from '../../desk/story';
 import { bytes, count } from '../../parts/format';
 import { Mark } from '../../parts/marks';
 import { draftAgain } from '../../proofs/orders';
@@ -120,12 +120,7 @@ export function History({ artwork: a }: { artwork: ArtworkView }) {
           </ul>
         </div>
       )}
-      <details className="cut mt-4 pt-3 text-[12.5px]">
-        <summary className="cursor-pointer font-semibold">What was done to it</summary>
-        <div className="mt-1">
-          <Story of={a.id} empty="Nothing by hand yet." />
-        </div>
-      </details>
+      <StoryFold of={a.id} empty="Nothing by hand yet." className="mt-4 text-[12.5px]" />
     </>
   );
 }

@@ -6,6 +6,7 @@ import { FormProvider, useForm, type Resolver } from 'react-hook-form';
 import type { ArtworkView, BlankView, OutletView } from '@/api/views';
 import type { DocketUseView, DocketView, PlanView } from '@/api/shapes/stockroom';
 import { same } from '@/core/docket/docket';
+import { NO_PLAN } from '@/core/docket/starter';
 import type { SceneSheet } from '@/core/scene/scene';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
@@ -25,8 +26,6 @@ import { WordingPart } from './words-part';
 
 type Kept = Pick<DocketView, 'id' | 'name' | 'document' | 'revision'>;
 
-/** Where the plan is made with the docket, this stands for it until it is kept. */
-const NO_PLAN = '00000000-0000-4000-8000-000000000000';
 const shape = schemaResolver<Pick<DocketForm, 'name' | 'document'>>(docketShape);
 /** What the interface for programs would say of the docket; the plan is made of fields that cannot be wrong. */
 const checked: Resolver<DocketForm> = async (values, context, options) => {

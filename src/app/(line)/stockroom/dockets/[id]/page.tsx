@@ -4,7 +4,7 @@ import { visitor } from '@/app/visitor';
 import { artworksOf, listArtworks } from '@/services/artwork/artworks';
 import { scenes } from '@/services/stockroom/scenes';
 import { plans } from '@/services/stockroom/plans';
-import { STARTER_PLAN, starterParts } from '@/core/docket/starter';
+import { NO_PLAN, STARTER_PLAN, starterParts } from '@/core/docket/starter';
 import { outlets } from '@/services/outlets/outlets';
 import { blanks, type BlankRow } from '@/services/stockroom/blanks';
 import { docket, docketUses } from '@/services/stockroom/dockets';
@@ -13,8 +13,6 @@ import { artworkView, blankView, outletView } from '@/api/views';
 import { DocketEditor } from '@/ui/stockroom/docket/editor';
 
 export const metadata = { title: 'Docket' };
-
-const NO_PLAN = '00000000-0000-4000-8000-000000000000';
 
 /** A docket to begin with, and the plan that is made with it where none of that name is kept. */
 const started = (blank: BlankRow, outlets: string[]) => ({
