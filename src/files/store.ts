@@ -1,9 +1,8 @@
 import { createHash } from 'node:crypto';
-import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdir, open, readFile, rename, stat, statfs, unlink } from 'node:fs/promises';
+import { createReadStream } from 'node:fs';
+import { mkdir, open, readFile, rename, stat, statfs, unlink, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import { Transform, type Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
+import type { Readable } from 'node:stream';
 import { LIMITS } from '../core/limits';
 
 /** The folder of files, from FILES_DIR. */
@@ -47,23 +46,27 @@ export async function arrive(source: Readable, maxBytes: number): Promise<Arrive
   heed(source);
   const hash = createHash('sha256');
   let bytes = 0;
-  const meter = new Transform({
-    transform(chunk: Buffer, _encoding, done) {
-      bytes += chunk.length;
+  async function* metered() {
+    for await (const chunk of source as AsyncIterable<Buffer | string>) {
+      bytes += Buffer.byteLength(chunk);
+      if (bytes > maxBytes) throw new Error('tooLarge');
       hash.update(chunk);
-      done(bytes > maxBytes ? new Error('tooLarge') : null, chunk);
-    },
-  });
+      yield chunk;
+    }
+  }
   const incoming = temporary();
   await mkdir(dirname(incoming), { recursive: true });
+  // opened before anything flows: a stream that opens it by itself may do so after a source has failed, and leave the file behind
+  const handle = await open(incoming, 'w');
   try {
-    await pipeline(source, meter, createWriteStream(incoming));
-    const handle = await open(incoming, 'r+');
-    await handle.sync().finally(() => handle.close());
+    await writeFile(handle, metered());
+    await handle.sync();
     return { sha256: hash.digest('hex'), bytes, at: incoming };
   } catch (error) {
     await unlink(incoming).catch(() => undefined);
     throw error;
+  } finally {
+    await handle.close();
   }
 }
 

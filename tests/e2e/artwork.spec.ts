@@ -27,7 +27,7 @@ test('files come in although the connection breaks off in between, into the draw
     } else await route.continue();
   });
   await page.getByTestId('files').setInputFiles([0, 1, 2, 3].map((i) => join(folder, `coast_wave-${i}_dark.png`)));
-  await expect(page.getByText('4 of 4 brought in')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('4 of 4 brought in')).toBeVisible();
   expect(lost).toBe(3);
   await expect(options(page)).toHaveCount(4);
   expect(await found(page, 'drawer=Surf')).toBe(4);
@@ -47,7 +47,7 @@ test('an upload is paused, survives a reload of the page, and goes on by itself'
   await page.waitForTimeout(500); // the browser keeps the file behind the scenes
   hold = false;
   await page.reload();
-  await expect(page.getByText('1 of 1 brought in')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('1 of 1 brought in')).toBeVisible();
   await expect.poll(() => found(page, 'drawer=Surf')).toBe(5);
 });
 

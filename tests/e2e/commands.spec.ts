@@ -117,7 +117,7 @@ test('sheet and proofs', async ({ page }) => {
     expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText('selected'),
   );
   await command(page, 'sheet.draft', /Draft \d+ proofs/, () => said(page, /being drafted as/));
-  await expect(page.getByRole('button', { name: /^Pass \d+ proofs/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: /^Pass \d+ proofs/ })).toBeVisible({ timeout: 180_000 });
   await command(page, 'sheet.pass', /Pass \d+ proofs/, () => said(page, /passed; they wait at the press/));
   await command(page, 'sheet.look', /Look through \d+ proofs/, at(page, /\/proofs\?ids=/));
 

@@ -41,10 +41,10 @@ test('a docket is made with its live result beside it', async ({ page }) => {
   await expect(page.getByText('4 of 4 brought in')).toBeVisible();
   await expect(page.getByText('story-note.png is not a picture: it holds plain text')).toBeVisible();
   await expect(page.getByRole('option', { name: /Story 2/ })).toBeVisible();
-  await expect(page.getByRole('option', { name: /Story 2/ }).getByText(/light/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('option', { name: /Story 2/ }).getByText(/light/)).toBeVisible();
   await page.goto('/stockroom/dockets/new?blank=brightsea-tee-180');
   await page.getByLabel('Name', { exact: true }).fill('Story shirt');
-  await expect(page.locator('canvas[data-drawn]').first()).toBeVisible({ timeout: 20_000 });
+  await expect(page.locator('canvas[data-drawn]').first()).toBeVisible();
   await page.getByLabel('How much').fill('40');
   await page.getByRole('button', { name: 'Save docket' }).click();
   await expect(page.getByText('Story shirt is saved.')).toBeVisible();
@@ -84,7 +84,7 @@ test('a range of the sheet is drafted by keyboard; what lacks a subject is held'
   await page.keyboard.press('Shift+ArrowDown');
   await expect(page.getByText('3 selected')).toBeVisible();
   await page.keyboard.press('d');
-  await expect(cell(0)).toHaveAccessibleName(/ready/, { timeout: 30_000 });
+  await expect(cell(0)).toHaveAccessibleName(/ready/);
   await expect(cell(1)).toHaveAccessibleName(/ready/);
   await expect(cell(2)).toHaveAccessibleName(/held/);
 });
@@ -148,7 +148,6 @@ test('the web server is killed and comes back; the screen goes on', async ({ pag
           (r) => r.ok,
           () => false,
         ),
-      { timeout: 20_000 },
     )
     .toBe(true);
   await page.goto('/sheet');

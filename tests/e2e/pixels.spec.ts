@@ -32,6 +32,6 @@ test('the preview in the browser is the picture that will be sent', async ({ pag
     return { mean: sum / a.length, far: far / a.length };
   };
   // the canvas follows the choice of the artwork: once it has, the two agree but for edges
-  await expect.poll(async () => (await difference()).mean, { timeout: 30_000 }).toBeLessThan(2);
+  await expect.poll(async () => (await difference()).mean).toBeLessThan(2);
   expect((await difference()).far).toBeLessThan(0.01);
 });

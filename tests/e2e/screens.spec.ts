@@ -43,7 +43,7 @@ test('dialogs keep WCAG 2.2 AA by day and by night', async ({ page }) => {
     await expect(async () => {
       await page.keyboard.press(keys);
       await expect(dialog).toBeVisible({ timeout: 700 });
-    }).toPass({ timeout: 15_000 });
+    }).toPass({ timeout: 90_000 });
     await lookedAt(page, name, keys === 'Control+k' ? '[role=dialog]' : 'dialog[open]');
     await page.keyboard.press('Escape');
     await expect(dialog).toBeHidden();

@@ -1,7 +1,5 @@
 import { call, control, drafted, newArtworks, ok, openShop, pressDone, SHIRT, STANDINS, until, type Items, type Listing, type Proof, type Run } from './press'; // prettier-ignore
 
-jest.setTimeout(120_000);
-
 /* Several accounts of one kind: each with its own key, settings, lane and listings. */
 
 interface Outlet {

@@ -1,7 +1,5 @@
 import { call, drafted, newArtworks, ok, openShop, type Items, type Proof, type Run } from './press';
 
-jest.setTimeout(60_000);
-
 /* Who did what and when; and taking one's own steps back from there. */
 
 interface Activity {

@@ -1,7 +1,5 @@
 import { call, motif, ok, settled, upload, type Artwork, type Items } from './press';
 
-jest.setTimeout(120_000);
-
 const byName = async (fileName: string) =>
   (await ok<Items<Artwork>>('GET', '/artworks?limit=1000')).items.filter((a) => a.fileName === fileName);
 

@@ -1,7 +1,5 @@
 import { changeWare, control, drafted, newArtworks, ok, openShop, passedRun, pressDone, STANDINS, trouble, until, ware, wareCount, call, type Items, type Proof as Told } from './press'; // prettier-ignore
 
-jest.setTimeout(180_000);
-
 /* What stands can be changed from here, with the same care as it was made: recorded, looked up, exactly once. */
 
 interface Proof extends Told {
@@ -74,6 +72,29 @@ test('the line leads there as well: passed and sent, a changed proof becomes a c
   const now = await full(p);
   // it was live, and no one asked to take it out of the window
   expect([now.orders[0], now.state]).toMatchObject([{ kind: 'change', fields: ['tags'] }, 'live']);
+});
+
+test('set live while its change still waits, a listing gets both', async () => {
+  const p = await standing('quayside', 'draft');
+  await ok('PATCH', `/proofs/${p.id}`, { title: 'Changed and set live', tags: ['both of them'] });
+  await control('quayside', { limitNext: 1, retryAfterSeconds: 6 });
+  await changes(p);
+  await until(() => full(p), (l) => l.orders[0]!.state === 'waiting' && l.orders[0]!.sentence !== null, 'the lane to be held'); // prettier-ignore
+  expect(await ok('POST', '/listings/live', { ids: [p.listing!.id] })).toMatchObject({ queued: 1 });
+  expect(await rest(p.id)).toMatchObject({ state: 'listed', changed: [] });
+  const now = await full(p);
+  expect([now.state, now.sent.title, now.there.tags]).toEqual(['live', 'Changed and set live', ['both of them']]);
+  expect(now.orders.map((o) => [o.kind, o.state, o.goal])).toEqual([['change', 'done', 'live'], ['change', 'withdrawn', null], ['make', 'done', 'draft']]); // prettier-ignore
+});
+
+test('what would break its outlet’s rules is not put back over there either', async () => {
+  const p = await standing('quayside');
+  await changeWare(`up-${p.id}`, { name: 'Their own name' });
+  await ok('POST', '/outlets/quayside/look', {});
+  await until(() => full(p), (l) => l.drift.length > 0, 'the drift to be seen'); // prettier-ignore
+  await ok('PATCH', `/proofs/${p.id}`, { title: 'x'.repeat(400) });
+  expect(await changes(p, true)).toEqual({ queued: 0, held: 1 });
+  expect((await ware(`up-${p.id}`))!.name).toBe('Their own name');
 });
 
 test('an edit that is taken back is no change, and nothing is sent', async () => {

@@ -3,8 +3,6 @@ import Ajv2020 from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { BASE, call, drafted, newArtworks, ok, openShop, TOKEN, type Items, type Run } from './press';
 
-jest.setTimeout(120_000);
-
 /** Answers held to the description of the API itself: what a client made from it would expect. */
 interface Operation {
   responses: Record<string, { content?: Record<string, { schema?: object }> }>;

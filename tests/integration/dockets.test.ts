@@ -1,7 +1,5 @@
 import { call, drafted, newArtworks, ok, openShop, SHIRT, type Items, type Proof, type Run } from './press';
 
-jest.setTimeout(120_000);
-
 interface Problem {
   detail: string;
   field?: string;

@@ -14,8 +14,6 @@ import {
   type Run,
 } from './press';
 
-jest.setTimeout(180_000);
-
 interface Kept extends Artwork {
   name: string;
   subject: string;

@@ -15,8 +15,6 @@ import { outlets } from '@/services/outlets/outlets';
 import { blanks } from '@/services/stockroom/blanks';
 import { dockets } from '@/services/stockroom/dockets';
 
-jest.setTimeout(120_000);
-
 /*
  * The database of a demo as the state before migration 008 left it, with what a seller had done in it: words and prices by hand, a held
  * proof, a refused sending, one that waits because its outlet is down, a listing whose artwork was deleted. It is brought to the

@@ -9,8 +9,6 @@ import { pdf } from '../../trial/bombs';
 import { lettering } from '../../demo/art/letters';
 import { BASE, call, motif, ok, settled, TOKEN, until, upload, type Artwork, type Items, type TakenIn } from './press';
 
-jest.setTimeout(180_000);
-
 const headers = { authorization: `Bearer ${TOKEN}` };
 const tus = (method: string, path: string, more: Record<string, string> = {}, body?: Buffer) =>
   fetch(path.startsWith('http') ? path : `${BASE}${path}`, {

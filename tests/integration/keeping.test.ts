@@ -2,8 +2,6 @@ import http from 'node:http';
 import pg from 'pg';
 import { call, drafted, newArtworks, ok, openShop, type Items, type Proof, type Run } from './press';
 
-jest.setTimeout(120_000);
-
 describe('what a hand wrote', () => {
   test('stays when the proof is drafted again, and goes back to the pattern only when asked', async () => {
     const { docket } = await openShop();

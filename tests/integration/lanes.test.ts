@@ -1,7 +1,6 @@
 import { closeDatabase, holding } from '../../src/data/database';
 import { asOwner, call, control, newArtworks, ok, openShop, passedRun, pressDone, until, type Items, type Run } from './press';
 
-jest.setTimeout(180_000);
 afterAll(() => closeDatabase());
 afterEach(() => Promise.all(['kestrel', 'quayside'].map((o) => control(o))));
 

@@ -17,8 +17,6 @@ import {
   type Run,
 } from './press';
 
-jest.setTimeout(420_000);
-
 /*
  * Laws of drafting and sending, over any sequence of what a person and an outlet may do. The model is small: what a hand wrote
  * last, and nothing else. In between anything may be refused, paused, stopped, lost or killed; in the end, when the outlet is
@@ -102,7 +100,7 @@ test('whatever happens on the way, each proof ends as one listing that says what
 
       await Promise.all(OUTLETS.map((o) => control(o)));
       await call('POST', `/runs/${run.id}/resume`, {});
-      const settle = () => until(() => proofsOf(ids), (all) => all.every((p) => !['sending', 'drafting'].includes(p?.state)), 'rest', 120); // prettier-ignore
+      const settle = () => until(() => proofsOf(ids), (all) => all.every((p) => !['sending', 'drafting'].includes(p?.state)), 'rest'); // prettier-ignore
       await settle();
       for (const again of ['send', 'retry'] as const) {
         await ok('POST', '/proofs/pass', { ids });

@@ -1,8 +1,6 @@
 import { ADA, adaMovesOut, cookieOf, send } from './ada';
 import { BASE, drafted, newArtworks, ok, openShop, type Items, type Run } from './press';
 
-jest.setTimeout(120_000);
-
 let session = '';
 /** As the other owner. */
 const asAda = (method: string, path: string, body?: object) => send(method, path, body, session);

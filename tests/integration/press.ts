@@ -34,7 +34,7 @@ export async function ok<T>(method: string, path: string, body?: object | FormDa
   return answer.body;
 }
 
-export async function until<T>(ask: () => Promise<T>, good: (value: T) => boolean, what: string, seconds = 60): Promise<T> {
+export async function until<T>(ask: () => Promise<T>, good: (value: T) => boolean, what: string, seconds = 180): Promise<T> {
   const end = Date.now() + seconds * 1000;
   for (;;) {
     const value = await ask().catch(() => undefined);

@@ -5,8 +5,6 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { motif, openShop, TOKEN, BASE } from './press';
 
-jest.setTimeout(180_000);
-
 test('the script in docs/api.md does the whole job', async () => {
   await openShop();
   const text = readFileSync('docs/api.md', 'utf8');

@@ -20,8 +20,6 @@ import {
   type Run,
 } from './press';
 
-jest.setTimeout(240_000);
-
 let docket: string;
 beforeAll(async () => {
   docket = (await openShop()).docket;

@@ -5,8 +5,6 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { until } from './press';
 import { newFolder, start, Started } from './started';
 
-jest.setTimeout(120_000);
-
 /** Processes whose command line or environment names the folder. */
 const running = (folder: string): string[] =>
   fs

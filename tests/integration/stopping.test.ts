@@ -15,8 +15,6 @@ import {
   type Run,
 } from './press';
 
-jest.setTimeout(120_000);
-
 let docket: string;
 beforeAll(async () => {
   docket = (await openShop()).docket;

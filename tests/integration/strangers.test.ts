@@ -15,7 +15,6 @@ import {
   type Run,
 } from './press';
 
-jest.setTimeout(120_000);
 let session = '';
 const asAda = (method: string, path: string, body?: object) => send(method, path, body, session);
 const withToken = (token: string, method: string, path: string, body?: object) =>

@@ -8,7 +8,6 @@ import { ADA, adaMovesOut, cookieOf, send } from './ada';
 import { BASE, control, drafted, motif, ok, openShop, trouble, upload, settled, wareCount, type Run } from './press';
 
 /** The trials in short; `npm run trial` tries all of it, with more seeds and rounds. */
-jest.setTimeout(240_000);
 const SEED = 7;
 const SECRET = 'Saltglass';
 const house: Fragile = {

@@ -1,8 +1,6 @@
 import sharp from 'sharp';
 import { BASE, motif, ok, settled, TOKEN, upload, type Artwork, type Items } from './press';
 
-jest.setTimeout(120_000);
-
 interface Report {
   changed: number;
   carried: number;

@@ -3,8 +3,6 @@ import addFormats from 'ajv-formats';
 import { readFileSync } from 'node:fs';
 import { asOwner, BASE, call, control, drafted, newArtworks, ok, openShop, STANDINS, until, type Items, type Proof as Told } from './press'; // prettier-ignore
 
-jest.setTimeout(180_000);
-
 /* The model as a whole, over the interface for programs: documents, versions, revisions, and what they put out of date. */
 
 interface Docket {

@@ -5,8 +5,6 @@ import { drawLettered, letteredDesigns, score } from '../../bench/words-set';
 import type { SaidLine } from '../../src/core/artwork/words/words';
 import { derivedName, keepDerived } from '../../src/files/store';
 
-jest.setTimeout(300_000);
-
 // known text against recognised text: made-up phrases in faces that ship, so the truth is ours and exact
 test('phrases in eleven faces of ten families, in light and in dark ink, are read well enough to search by', async () => {
   const sums = { light: { hits: 0, known: 0, read: 0 }, dark: { hits: 0, known: 0, read: 0 } };

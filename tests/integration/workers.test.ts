@@ -19,8 +19,6 @@ import {
   type Run,
 } from './press';
 
-jest.setTimeout(240_000);
-
 let docket: string;
 beforeAll(async () => {
   docket = (await openShop()).docket;
@@ -84,7 +82,7 @@ test('artwork whose job was lost is measured after all; one whose job gave up is
     );
     await o.query(`UPDATE graphile_worker._private_jobs SET attempts = max_attempts WHERE key = 'measure:' || $1::text`, [worn]);
   });
-  const settled = (id: string) => until(() => ok<Artwork>('GET', `/artworks/${id}`), (a) => a.state !== 'arriving', 'a way out', 90); // prettier-ignore
+  const settled = (id: string) => until(() => ok<Artwork>('GET', `/artworks/${id}`), (a) => a.state !== 'arriving', 'a way out'); // prettier-ignore
   expect((await settled(lost!)).state).toBe('ready');
   const refused = await settled(worn!);
   expect([refused.state, refused.problem]).toEqual(['refused', expect.stringContaining('failed again and again')]);

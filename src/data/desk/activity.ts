@@ -45,7 +45,7 @@ export async function record(tx: Tx, d: Done): Promise<string> {
   return made!.id;
 }
 
-const ACTIVITY = `SELECT id, seq, at, who, did, about, values, undone_at AS "undoneAt", undo IS NOT NULL AS undoable FROM activity`;
+const ACTIVITY = `id, seq, at, who, did, about, values, undone_at AS "undoneAt", undo IS NOT NULL AS undoable`;
 
 /** What was done, newest first: in all, or to one thing. */
 export const listActivity = (
@@ -54,7 +54,7 @@ export const listActivity = (
 ): Promise<ActivityRow[]> =>
   rows(
     tx,
-    `${ACTIVITY} WHERE ($1::text IS NULL OR ids @> ARRAY[$1::text]) AND ($2::text IS NULL OR about = $2) AND ($3::bigint IS NULL OR seq < $3)
+    `SELECT ${ACTIVITY} FROM activity WHERE ($1::text IS NULL OR ids @> ARRAY[$1::text]) AND ($2::text IS NULL OR about = $2) AND ($3::bigint IS NULL OR seq < $3)
      ORDER BY seq DESC LIMIT $4`,
     [f.of ?? null, f.about ?? null, f.before ?? null, f.limit],
   );
@@ -63,7 +63,7 @@ export interface UndoRow extends ActivityRow {
   undo: { kind: string } & Record<string, unknown>;
   ids: string[];
 }
-const UNDO = ACTIVITY.replace(' FROM activity', ', undo, ids FROM activity');
+const UNDO = `SELECT ${ACTIVITY}, undo, ids FROM activity`;
 
 /** A step that can be taken back: the one named, else somebody's own last one. */
 export const undoStep = (tx: Tx, id: string | null, me: Actor, about: About | null): Promise<UndoRow | null> =>

@@ -392,6 +392,8 @@ CREATE TABLE activity (
   undone_at timestamptz
 );
 CREATE INDEX activity_in_order ON activity (workspace_id, seq DESC);
+-- What can be taken back is bounded, and found without looking through all that was done.
+CREATE INDEX activity_undoable ON activity (workspace_id, seq DESC) WHERE undo IS NOT NULL;
 CREATE INDEX activity_about ON activity USING gin (ids);
 INSERT INTO activity (id, workspace_id, at, who, did, about, ids, values, undo, undone_at)
 SELECT id, workspace_id, made_at, '{"by": "press"}', 'as-said', 'artwork',

@@ -50,23 +50,28 @@ export interface StandingRow {
   /** It was set live before, or was to be: made anew, it is again. */
   wasLive: boolean;
 }
-const STANDING = `SELECT id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, title, state, key, sent, drift, sent_pictures AS "sentPictures",
-  EXISTS (SELECT FROM outlet_order o WHERE o.listing_id = listing.id AND o.goal = 'live' AND o.state IN ('done', 'refused')) AS "wasLive" FROM listing`;
-export const standingById = (tx: Tx, id: string): Promise<StandingRow | null> => row(tx, `${STANDING} WHERE id = $1`, [id]);
+const STANDING = `id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, title, state, key, sent, drift, sent_pictures AS "sentPictures",
+  EXISTS (SELECT FROM outlet_order o WHERE o.listing_id = listing.id AND o.goal = 'live' AND o.state IN ('done', 'refused')) AS "wasLive"`;
+export const standingById = (tx: Tx, id: string): Promise<StandingRow | null> =>
+  row(tx, `SELECT ${STANDING} FROM listing WHERE id = $1`, [id]);
 export const standingOf = (tx: Tx, proofIds: string[]): Promise<StandingRow[]> =>
-  rows(tx, `${STANDING} WHERE proof_id = ANY($1)`, [proofIds]);
+  rows(tx, `SELECT ${STANDING} FROM listing WHERE proof_id = ANY($1)`, [proofIds]);
 
-/** The listing that a proof is or will be, with the names by which a person knows it. */
-export async function listingFor(tx: Tx, proofId: string, key: string, title: string): Promise<StandingRow> {
+/** The listings that proofs are or will be, by proof, with the names by which a person knows them. */
+export async function listingsFor(
+  tx: Tx,
+  wanted: readonly { proofId: string; key: string; title: string }[],
+): Promise<Map<string, StandingRow>> {
   await tx.query(
     `INSERT INTO listing (proof_id, outlet_id, state, key, title, artwork_name, docket_name, small)
-     SELECT p.id, p.outlet_id, 'not made', $2, $3, a.name, d.name, p.small
-     FROM proof p JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id WHERE p.id = $1
+     SELECT p.id, p.outlet_id, 'not made', w.key, w.title, a.name, d.name, p.small
+     FROM ROWS FROM (jsonb_to_recordset($1) AS ("proofId" uuid, key text, title text)) WITH ORDINALITY AS w("proofId", key, title, n)
+       JOIN proof p ON p.id = w."proofId" JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id ORDER BY w.n
      ON CONFLICT (proof_id) DO UPDATE SET artwork_name = excluded.artwork_name, docket_name = excluded.docket_name, small = excluded.small,
        key = coalesce(listing.key, excluded.key)`,
-    [proofId, key, title],
+    [JSON.stringify(wanted)],
   );
-  return (await row<StandingRow>(tx, `${STANDING} WHERE proof_id = $1`, [proofId]))!;
+  return new Map((await standingOf(tx, wanted.map((w) => w.proofId))).map((l) => [l.proofId!, l])); // prettier-ignore
 }
 
 /** Writes down what stands there now: what was sent, and what the outlet says it has. */
@@ -136,7 +141,7 @@ export interface ToLookAt extends StandingRow {
 export const listingsToLookAt = (tx: Tx, outletId: string, after: number, limit: number): Promise<ToLookAt[]> =>
   rows(
     tx,
-    `${STANDING.replace('SELECT id,', 'SELECT id, seq,')} WHERE outlet_id = $1 AND state NOT IN ('gone', 'not made') AND seq > $2 ORDER BY seq LIMIT $3`,
+    `SELECT seq, ${STANDING} FROM listing WHERE outlet_id = $1 AND state NOT IN ('gone', 'not made') AND seq > $2 ORDER BY seq LIMIT $3`,
     [outletId, after, limit],
   );
 

@@ -39,31 +39,42 @@ export interface OrderRow {
 /** Sooner first: what a buyer can already see, then what is new. */
 const PRIORITY: Record<OrderKind, number> = { state: 3, variants: 4, change: 4, pictures: 4, make: 5 };
 
+/** What is asked for. */
+export type NewOrder = Pick<OrderRow, 'listingId' | 'outletId' | 'runId' | 'kind' | 'fields' | 'want' | 'goal' | 'over'> & {
+  /** Asked for by itself: its run's pause does not hold it. */
+  apart: boolean;
+};
+
+/** So many orders go to the database at a time: each may carry some kilobytes. */
+const AT_A_TIME = 500;
+
 /**
- * Puts an order in the outbox. One that still waits for the same listing gives way to it and is withdrawn: its goal is kept where
- * the new one has none. Returns the order's id.
+ * Puts orders in the outbox, in their order, one for a listing. One that still waits for the same listing gives way and is withdrawn:
+ * its goal is kept where the new one has none, and what it carries where the new one is about the state alone.
  */
-export async function addOrder(
-  tx: Tx,
-  o: Pick<OrderRow, 'listingId' | 'outletId' | 'runId' | 'kind' | 'fields' | 'want' | 'goal' | 'over'> & { apart: boolean },
-): Promise<string> {
-  const gave = await row<{ goal: Goal | null }>(
-    tx,
-    `UPDATE outlet_order SET state = 'withdrawn', finished_at = now(), problem = '{"code": "replaced"}'
-     WHERE listing_id = $1 AND state = 'waiting' RETURNING goal`,
-    [o.listingId],
-  );
-  const goal = o.goal === 'draft' || o.goal === null ? (gave?.goal ?? o.goal) : o.goal;
-  return (await row<{ id: string }>(
-    tx,
-    `INSERT INTO outlet_order (listing_id, outlet_id, run_id, kind, fields, want, goal, over, apart, priority)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id`,
-    [o.listingId, o.outletId, o.runId, o.kind, o.fields, o.want, goal, o.over, o.apart, PRIORITY[o.kind]],
-  ))!.id;
+export async function addOrders(tx: Tx, orders: readonly NewOrder[]): Promise<void> {
+  for (let at = 0; at < orders.length; at += AT_A_TIME) {
+    const some = orders.slice(at, at + AT_A_TIME).map((o) => ({ ...o, priority: PRIORITY[o.kind] }));
+    await tx.query(
+      `WITH w AS (SELECT * FROM ROWS FROM (jsonb_to_recordset($1) AS ("listingId" uuid, "outletId" text, "runId" uuid, kind text, fields text[], want jsonb,
+           goal text, over boolean, apart boolean, priority integer)) WITH ORDINALITY AS w(listing, outlet, run, kind, fields, want, goal, over, apart, priority, n)),
+         gave AS (UPDATE outlet_order o SET state = 'withdrawn', finished_at = now(), problem = '{"code": "replaced"}'
+           FROM w WHERE o.listing_id = w.listing AND o.state = 'waiting' RETURNING o.listing_id, o.kind, o.fields, o.want, o.goal, o.over, o.priority),
+         carrying AS (SELECT w.listing, i.* FROM w LEFT JOIN gave g ON g.listing_id = w.listing CROSS JOIN LATERAL (
+           SELECT g.kind, g.fields, g.want, g.over, g.priority WHERE w.want IS NULL AND g.want IS NOT NULL
+           UNION ALL SELECT w.kind, w.fields, w.want, w.over, w.priority WHERE w.want IS NOT NULL OR g.want IS NULL) i)
+       INSERT INTO outlet_order (listing_id, outlet_id, run_id, goal, apart, kind, fields, want, over, priority)
+       SELECT w.listing, w.outlet, w.run, CASE WHEN w.goal IS NULL OR w.goal = 'draft' THEN coalesce(g.goal, w.goal) ELSE w.goal END, w.apart,
+         c.kind, c.fields, c.want, c.over, c.priority
+       FROM w JOIN carrying c ON c.listing = w.listing LEFT JOIN gave g ON g.listing_id = w.listing ORDER BY w.n`,
+      [JSON.stringify(some)],
+    );
+  }
 }
 
-const ORDER = `SELECT s.id, s.seq, s.listing_id AS "listingId", l.proof_id AS "proofId", s.outlet_id AS "outletId", s.run_id AS "runId", s.kind, s.fields, s.want, s.goal,
-  s.over, s.state, s.problem, s.tries, s.asked_by AS "askedBy", EXISTS (SELECT FROM order_step t WHERE t.order_id = s.id) AS begun FROM outlet_order s JOIN listing l ON l.id = s.listing_id`;
+const FIELDS = `s.id, s.seq, s.listing_id AS "listingId", l.proof_id AS "proofId", s.outlet_id AS "outletId", s.run_id AS "runId", s.kind, s.fields, s.want, s.goal,
+  s.over, s.state, s.problem, s.tries, s.asked_by AS "askedBy", EXISTS (SELECT FROM order_step t WHERE t.order_id = s.id) AS begun`;
+const FROM = 'FROM outlet_order s JOIN listing l ON l.id = s.listing_id';
 
 /** Outlets with something in the outbox, of one run or of all. */
 export const outletsWaiting = async (tx: Tx, runId: string | null): Promise<string[]> =>
@@ -91,7 +102,7 @@ export async function takeNext(tx: Tx, outletId: string, holder: string): Promis
   const first = (state: 'sending' | 'waiting') =>
     row<OrderRow>(
       tx,
-      `${ORDER} LEFT JOIN run r ON r.id = s.run_id JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
+      `SELECT ${FIELDS} ${FROM} LEFT JOIN run r ON r.id = s.run_id JOIN outlet o ON o.id = s.outlet_id AND o.workspace_id = s.workspace_id
        WHERE s.outlet_id = $1 AND o.connected AND (o.hold_until IS NULL OR o.hold_until <= now())
          AND s.state = $2 AND s.state IN ('waiting', 'sending') AND ${MAY_GO} AND s.not_before <= now() AND ${FIRST_OF_ITS_LISTING}
        ORDER BY s.priority, s.seq LIMIT 1 FOR UPDATE OF s SKIP LOCKED`,
@@ -208,7 +219,7 @@ export interface OrderHistory extends OrderRow {
 export const ordersOf = (tx: Tx, listingId: string, limit: number): Promise<OrderHistory[]> =>
   rows(
     tx,
-    `${ORDER.replace(' FROM outlet_order s', ', s.created_at AS "createdAt", s.finished_at AS "finishedAt" FROM outlet_order s')}
+    `SELECT ${FIELDS}, s.created_at AS "createdAt", s.finished_at AS "finishedAt" ${FROM}
      WHERE s.listing_id = $1 ORDER BY s.seq DESC LIMIT $2`,
     [listingId, limit],
   );

@@ -1,11 +1,12 @@
 import { motifName } from '../../core/artwork/likeness/motif-name';
 import { changedFields, type ListingField } from '../../core/listing/compare';
+import type { Problem } from '../../core/listing/problems';
 import type { ListingPayload } from '../../core/listing/payload';
 import type { DocketDocument } from '../../core/docket/docket';
 import type { RulesDocument } from '../../core/outlet/rules';
 import { motifNames } from '../../data/artwork/artworks';
 import type { Tx } from '../../data/database';
-import type { ProofRow } from '../../data/line/proofs';
+import type { ProofRow, ProofState } from '../../data/line/proofs';
 import { STANDS, standingOf, type StandingRow } from '../../data/outlets/listings';
 import { listOutlets, type OutletRow } from '../../data/outlets/outlets';
 import { workspaceName } from '../../data/people/workspaces';
@@ -24,6 +25,13 @@ export interface Content {
   stands: boolean;
   /** In what it differs from what was sent; nothing where nothing stands. */
   changed: ListingField[];
+}
+
+/** The state of a proof whose words or prices are new: held by what stops it, listed where they are as they were sent. */
+export function stateAfter(problems: readonly Problem[], content: Content | undefined, was: ProofState): ProofState {
+  if (problems.some((p) => p.stops)) return 'held';
+  if (content?.stands && content.listing?.sent && !content.changed.length) return 'listed';
+  return was === 'passed' ? 'passed' : 'ready';
 }
 
 /** What proofs would be sent as, with one question a kind for all of them. Proofs of outlets without rules are left aside. */

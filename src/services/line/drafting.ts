@@ -7,7 +7,7 @@ import type { ProofRow } from '../../data/line/proofs';
 import { runById } from '../../data/line/runs';
 import { picturesMade } from '../../data/outlets/orders';
 import type { ProofPicture } from '../../core/listing/proof';
-import { contentsOf } from './content';
+import { contentsOf, stateAfter } from './content';
 import { makingsOf, type Making } from './prepare/making';
 import type { Picture, PictureOrder } from './prepare/pictures';
 import { prepare, type Prepared } from './prepare/prepare';
@@ -82,10 +82,8 @@ export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set
     );
     for (const { proof, drafted } of drafts) {
       const content = contents.get(proof.id);
-      const changed = content?.changed ?? [];
-      const asSent = content?.stands && content.listing?.sent && !changed.length;
-      const state = drafted.problems.some((p) => p.stops) ? 'held' : asSent ? 'listed' : 'ready';
-      await data.finishDraft(tx, proof.id, proof.draft, state, { ...drafted, changed });
+      const state = stateAfter(drafted.problems, content, 'drafting');
+      await data.finishDraft(tx, proof.id, proof.draft, state, { ...drafted, changed: content?.changed ?? [] });
     }
   });
 }

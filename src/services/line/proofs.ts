@@ -9,7 +9,7 @@ import type { ProofRow } from '../../data/line/proofs';
 import { outletById } from '../../data/outlets/outlets';
 import { blanksByIds } from '../../data/stockroom/blanks';
 import { triedDocket } from '../stockroom/dockets';
-import { contentsOf } from './content';
+import { contentsOf, stateAfter } from './content';
 import { makingsOf } from './prepare/making';
 import { prepare } from './prepare/prepare';
 import { priceLabels } from './prepare/prices';
@@ -74,13 +74,7 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
       stay = { ...it, problems: made.problems };
     }
     const { fields, variants } = edited;
-    const problems = recheck({ ...stay, ...edited }, outlet.rules, lines);
-    const now = { ...it, ...edited };
-    const changed = (await contentsOf(tx, [now])).get(id)?.changed ?? [];
-    const stands = it.listing !== null && !['gone'].includes(it.listing.state);
-    const asSent = stands && content.listing?.sent && !changed.length;
-    const state = problems.some((p) => p.stops) ? 'held' : asSent ? 'listed' : it.state === 'passed' ? 'passed' : 'ready';
-    await data.changeProof(tx, id, { fields, problems, state, changed, prices: variants });
+    await keep(tx, { ...it, ...edited }, recheck({ ...stay, ...edited }, outlet.rules, lines));
     await record(tx, {
       did: 'proof.changed',
       about: 'proof',
@@ -92,12 +86,20 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
   });
 }
 
+/** Writes a proof's new words and prices, with what is wrong with them and in what they differ from what was sent. */
+async function keep(tx: Tx, now: ProofRow, problems: ProofRow['problems']): Promise<void> {
+  const content = (await contentsOf(tx, [now])).get(now.id);
+  const { fields, variants } = now;
+  const state = stateAfter(problems, content, now.state);
+  await data.changeProof(tx, now.id, { fields, problems, state, changed: content?.changed ?? [], prices: variants });
+}
+
 const namesIn = (change: ProofChange): string[] => [
   ...(['title', 'description', 'tags', 'prices'] as const).filter((n) => change[n] !== undefined || change.pattern?.includes(n)),
   ...Object.keys(change.texts ?? {}),
 ];
 
-/** Somebody else changed the proof since it was looked at: which of its fields a hand wrote since is not known, so all it says now is told. */
+/** Somebody else changed the proof since it was looked at. Which fields they changed is not known: those asked for are named. */
 function changedMeanwhile(now: ProofRow, change: ProofChange): Trouble {
   const names = namesIn(change);
   return new Trouble(
@@ -213,10 +215,7 @@ export async function putProofBack(
     return { ...v, priceMinor: before.priceMinor, from: before.from };
   });
   const problems = recheck({ ...it, fields, variants }, content.outlet.rules, content.lines);
-  const changed = (await contentsOf(tx, [{ ...it, fields, variants }])).get(id)?.changed ?? [];
-  const asSent = content.stands && content.listing?.sent && !changed.length;
-  const state = problems.some((p) => p.stops) ? 'held' : asSent ? 'listed' : it.state === 'passed' ? 'passed' : 'ready';
-  await data.changeProof(tx, id, { fields, problems, state, changed, prices: variants });
+  await keep(tx, { ...it, fields, variants }, problems);
   return left;
 }
 

@@ -2,9 +2,9 @@ import { LISTING_FIELDS, type ListingField } from '../../core/listing/compare';
 import type { Goal } from '../../core/outlet/rules';
 import { inWorkspace, type Tx } from '../../data/database';
 import { addJob } from '../../data/jobs';
-import { changeProof, listProofs, moveProofs, type ProofRow } from '../../data/line/proofs';
-import { listingFor, listListings, type ListingRow } from '../../data/outlets/listings';
-import { addOrder, type OrderKind } from '../../data/outlets/orders';
+import { changeProof, listProofs, moveProofs, runsOf, type ProofRow } from '../../data/line/proofs';
+import { listingsFor, listListings } from '../../data/outlets/listings';
+import { addOrders, type NewOrder, type OrderKind } from '../../data/outlets/orders';
 import { record } from '../../data/desk/activity';
 import { contentsOf, type Content } from '../line/content';
 import { schemaProblems } from '../line/prepare/schema';
@@ -30,12 +30,12 @@ export function kindOf(fields: readonly ListingField[]): OrderKind {
 }
 
 /** What has to be done at the outlet for a proof to stand as it is now; null when it does. */
-function orderOf(content: Content, how: How): { kind: OrderKind; fields: ListingField[]; goal: Goal | null } | null {
+function orderOf(content: Content, how: How): Pick<NewOrder, 'kind' | 'fields' | 'goal'> | null {
   const { listing, stands, changed } = content;
   if (!stands) return { kind: 'make', fields: [...LISTING_FIELDS], goal: how.live || listing?.wasLive ? 'live' : 'draft' };
   const goal = how.live && listing!.state !== 'live' ? 'live' : null;
   // what was sent is not known of a listing from before: all of it is told again
-  const fields = listing!.sent ? changed : [...LISTING_FIELDS];
+  const fields = listing!.sent ? [...new Set([...changed, ...(how.over ? listing!.drift : [])])] : [...LISTING_FIELDS];
   return fields.length || goal ? { kind: kindOf(fields), fields, goal } : null;
 }
 
@@ -45,51 +45,49 @@ function orderOf(content: Content, how: How): { kind: OrderKind; fields: Listing
  */
 export async function enqueue(tx: Tx, workspace: string, proofs: ProofRow[], how: How): Promise<Queued> {
   const contents = await contentsOf(tx, proofs);
-  const going: string[] = [];
+  const going: { content: Content; order: Pick<NewOrder, 'kind' | 'fields' | 'goal'> }[] = [];
   const standing: string[] = [];
-  const listed: string[] = [];
   let held = 0;
   for (const proof of proofs) {
     const content = contents.get(proof.id);
     if (!content) continue;
     const { payload, outlet } = content;
     const problems = schemaProblems(outlet.name, outlet.rules, payload);
+    const order = orderOf(content, how);
     if (problems.length) {
       held++;
       const { fields, changed } = proof;
       await changeProof(tx, proof.id, { fields, changed, problems: [...proof.problems, ...problems], state: 'held' });
-      continue;
-    }
-    const order = orderOf(content, how);
-    if (!order) {
-      standing.push(proof.id);
-      continue;
-    }
-    const listing = await listingFor(tx, proof.id, payload.ref, payload.title);
-    await addOrder(tx, {
-      ...order,
-      listingId: listing.id,
-      outletId: outlet.id,
-      runId: proof.runId,
-      want: order.kind === 'state' ? null : { ...payload, ref: listing.key ?? payload.ref },
-      over: how.over ?? false,
-      apart: how.apart,
-    });
-    going.push(proof.id);
-    listed.push(listing.id);
+    } else if (order) going.push({ content, order });
+    else standing.push(proof.id);
   }
-  await moveProofs(tx, { ids: going }, ['passed', 'refused', 'listed', 'ready'], 'sending');
+  const listings = await listingsFor(
+    tx,
+    going.map(({ content: { proof, payload } }) => ({ proofId: proof.id, key: payload.ref, title: payload.title })),
+  );
+  const orders = going.map(({ content: { proof, payload, outlet }, order }): NewOrder => {
+    const { id, key } = listings.get(proof.id)!;
+    const want = order.kind === 'state' ? null : { ...payload, ref: key ?? payload.ref };
+    return { ...order, listingId: id, outletId: outlet.id, runId: proof.runId, want, over: how.over ?? false, apart: how.apart };
+  });
+  await addOrders(tx, orders);
+  const ids = going.map((g) => g.content.proof.id);
+  await moveProofs(tx, { ids }, ['passed', 'refused', 'listed', 'ready'], 'sending');
   await moveProofs(tx, { ids: standing }, ['passed', 'refused', 'ready'], 'listed');
-  const sent = proofs.filter((p) => going.includes(p.id));
-  for (const outletId of new Set(sent.map((p) => p.outletId))) await addJob(tx, 'outlet.lane', { workspace, outletId });
-  if (going.length)
+  await openLanes(tx, workspace, orders);
+  if (ids.length)
     await record(tx, {
       did: 'proof.sent',
       about: 'proof',
-      ids: [...going, ...listed],
-      values: { count: going.length, live: how.live },
+      ids: [...ids, ...orders.map((o) => o.listingId)],
+      values: { count: ids.length, live: how.live, ...(how.over && { over: true }) },
     });
-  return { queued: going.length, held };
+  return { queued: ids.length, held };
+}
+
+/** Lets the lanes of the accounts that orders are for go on. */
+async function openLanes(tx: Tx, workspace: string, orders: readonly NewOrder[]): Promise<void> {
+  for (const outletId of new Set(orders.map((o) => o.outletId))) await addJob(tx, 'outlet.lane', { workspace, outletId });
 }
 
 /** Puts listings in a state: what they say is left as it is. */
@@ -98,8 +96,20 @@ export async function putListings(workspace: string, ids: string[], goal: Goal):
     const all = await listListings(tx, { ids, limit: 100_000 });
     const from = { live: ['draft there', 'ended', 'lapsed'], ended: ['draft there', 'live'], draft: ['live', 'ended'] }[goal];
     const going = all.filter((l) => from.includes(l.state));
-    for (const l of going) await orderState(tx, l, goal);
-    for (const outletId of new Set(going.map((l) => l.outletId))) await addJob(tx, 'outlet.lane', { workspace, outletId });
+    const proofIds = going.flatMap((l) => l.proofId ?? []);
+    const runs = await runsOf(tx, proofIds);
+    const how = { kind: 'state', fields: [], want: null, goal, over: false, apart: true } as const;
+    const orders = going.map((l): NewOrder => ({
+      ...how,
+      fields: [],
+      listingId: l.id,
+      outletId: l.outletId,
+      runId: (l.proofId && runs.get(l.proofId)) ?? null,
+    }));
+    await addOrders(tx, orders);
+    // a proof that is being changed goes its own way; one that stands as it is goes with its listing
+    await moveProofs(tx, { ids: proofIds }, ['listed'], 'sending');
+    await openLanes(tx, workspace, orders);
     if (going.length)
       await record(tx, {
         did: 'listing.put',
@@ -109,14 +119,6 @@ export async function putListings(workspace: string, ids: string[], goal: Goal):
       });
     return { queued: going.length, held: 0 };
   });
-}
-
-async function orderState(tx: Tx, l: ListingRow, goal: Goal): Promise<void> {
-  const how = { kind: 'state', fields: [], want: null, goal, over: false, apart: true } as const;
-  const proofs = l.proofId ? await listProofs(tx, { ids: [l.proofId], limit: 1 }) : [];
-  await addOrder(tx, { ...how, fields: [], listingId: l.id, outletId: l.outletId, runId: proofs[0]?.runId ?? null });
-  // a proof that is being changed goes its own way; one that stands as it is goes with its listing
-  if (l.proofId) await moveProofs(tx, { ids: [l.proofId] }, ['listed'], 'sending');
 }
 
 /**
@@ -130,41 +132,11 @@ export async function sendChanges(workspace: string, listingIds: string[], over:
     const proofs = await listProofs(tx, { ids: proofIds, limit: 100_000 });
     if (all.length && !proofs.length)
       throw new Trouble('conflict', 'These listings have no proof here: there is nothing to send.');
-    const busy = proofs.filter((p) => p.state === 'sending' || p.state === 'drafting');
-    if (busy.length === proofs.length && proofs.length)
-      throw new Trouble('conflict', 'They are being drafted or sent right now.');
-    const held = proofs.filter((p) => p.problems.some((q) => q.stops));
-    const free = proofs.filter((p) => !busy.includes(p) && !held.includes(p));
-    // what drifted there is told again, too
-    const wanted = over
-      ? free.map((p) => ({ ...p, changed: [...new Set([...p.changed, ...(p.listing?.drift ?? [])])] }))
-      : free.filter((p) => p.changed.length);
-    const sent = await enqueueChanges(tx, workspace, wanted, over);
-    return { queued: sent.queued, held: sent.held + held.length };
+    const free = proofs.filter((p) => p.state !== 'sending' && p.state !== 'drafting');
+    if (proofs.length && !free.length) throw new Trouble('conflict', 'They are being drafted or sent right now.');
+    const good = free.filter((p) => !p.problems.some((q) => q.stops));
+    const wanted = good.filter((p) => p.changed.length || (over && p.listing?.drift.length));
+    const sent = await enqueue(tx, workspace, wanted, { live: false, apart: true, over });
+    return { queued: sent.queued, held: sent.held + free.length - good.length };
   });
-}
-
-async function enqueueChanges(tx: Tx, workspace: string, proofs: ProofRow[], over: boolean): Promise<Queued> {
-  if (!over) return enqueue(tx, workspace, proofs, { live: false, apart: true });
-  let queued = 0;
-  const contents = await contentsOf(tx, proofs);
-  for (const { id, changed, runId } of proofs) {
-    const content = contents.get(id);
-    if (!content?.listing || !changed.length) continue;
-    const { listing, payload, outlet } = content;
-    const want = { ...payload, ref: listing.key ?? payload.ref };
-    const order = { kind: kindOf(changed), fields: changed, goal: null, over, apart: true };
-    await addOrder(tx, { ...order, listingId: listing.id, outletId: outlet.id, runId, want });
-    await moveProofs(tx, { ids: [id] }, ['passed', 'refused', 'listed', 'ready'], 'sending');
-    await addJob(tx, 'outlet.lane', { workspace, outletId: outlet.id });
-    queued++;
-  }
-  if (queued)
-    await record(tx, {
-      did: 'proof.sent',
-      about: 'proof',
-      ids: proofs.map((p) => p.id),
-      values: { count: queued, over: true, live: false },
-    });
-  return { queued, held: 0 };
 }
