@@ -142,12 +142,11 @@ test('the web server is killed and comes back; the screen goes on', async ({ pag
   await page.goto('/artwork');
   await fetch(`${process.env.TROUBLE_URL}/kill-web`);
   await expect
-    .poll(
-      async () =>
-        fetch(`${process.env.PRESS_URL}/api/v1/health`).then(
-          (r) => r.ok,
-          () => false,
-        ),
+    .poll(async () =>
+      fetch(`${process.env.PRESS_URL}/api/v1/health`).then(
+        (r) => r.ok,
+        () => false,
+      ),
     )
     .toBe(true);
   await page.goto('/sheet');
