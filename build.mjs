@@ -16,6 +16,7 @@ const programs = {
   demo: 'demo/main.ts',
   bench: 'bench/main.ts',
   trial: 'trial/main.ts',
+  crowd: 'crowd/main.ts',
   scenes: 'tools/scenes/main.ts',
 };
 

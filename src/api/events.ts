@@ -1,15 +1,16 @@
+import { gathered, type Change } from '@/core/desk/changes';
 import { hearChanges } from '@/services/desk/changes';
 
 const GATHERED_MS = 250;
 const BEAT_MS = 20_000;
 
-/** Server-Sent Events (HTML, section 9.2): `change` with the names of what changed, gathered for a moment. */
+/** Server-Sent Events (HTML, section 9.2), gathered for a moment: `change` with the names of what changed, `changed` with what of it. */
 export function changesOf(workspace: string, gone: AbortSignal): Response {
   const encoder = new TextEncoder();
   let stop = () => undefined as void;
   const stream = new ReadableStream({
     start(controller) {
-      const changed = new Set<string>();
+      let changes: Change[] = [];
       let timer: NodeJS.Timeout | undefined;
       const send = (text: string) => {
         try {
@@ -18,12 +19,14 @@ export function changesOf(workspace: string, gone: AbortSignal): Response {
           stop();
         }
       };
-      const unhear = hearChanges(workspace, (table) => {
-        changed.add(table);
+      const unhear = hearChanges(workspace, (change) => {
+        // many statements of one moment are one change
+        changes = gathered([...changes, change]);
         timer ??= setTimeout(() => {
           timer = undefined;
-          send(`event: change\ndata: ${JSON.stringify([...changed])}\n\n`);
-          changed.clear();
+          send(`event: change\ndata: ${JSON.stringify(changes.map((c) => c.table))}\n\n`);
+          send(`event: changed\ndata: ${JSON.stringify(changes)}\n\n`);
+          changes = [];
         }, GATHERED_MS);
       });
       const beat = setInterval(() => send(': here\n\n'), BEAT_MS);

@@ -1,4 +1,5 @@
 import pg from 'pg';
+import type { Change } from '../core/desk/changes';
 import { currentActor } from './acting';
 
 // bigint columns hold money minor units, sequence numbers and byte counts, all far below 2^53
@@ -81,13 +82,16 @@ export async function row<R>(tx: Tx, sql: string, values: unknown[] = []): Promi
 
 /** Listens for changes told by the database. Calls `lost` when the connection ends. Returns a function that stops it. */
 export async function listenForChanges(
-  heard: (change: { workspace: string; table: string }) => void,
+  heard: (workspace: string, change: Change) => void,
   lost: () => void,
 ): Promise<() => Promise<void>> {
   const client = new pg.Client({ connectionString: process.env.DATABASE_URL });
   client.on('error', () => undefined);
   client.on('end', lost);
-  client.on('notification', (n) => heard(JSON.parse(n.payload ?? '{}') as { workspace: string; table: string }));
+  client.on('notification', (n) => {
+    const { workspace, ...change } = JSON.parse(n.payload ?? '{}') as Change & { workspace: string };
+    heard(workspace, change);
+  });
   await client.connect();
   await client.query('LISTEN press_change');
   return () => client.end();

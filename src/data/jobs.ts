@@ -6,6 +6,8 @@ export interface Jobs {
   'artwork.measure': { artworkId: string; slow?: boolean };
   'artwork.words': { artworkId: string };
   'parcel.unpack': { parcelId: string };
+  /** Lays a run out: adds its proofs, a window of cells at a time. */
+  'run.plan': { runId: string };
   /** Drafts what waits of one artwork in a run, so that each file is decoded once. */
   'run.draft': { runId: string; artworkId: string };
   /** Makes the pictures of a proof again, that are to be sent and are gone. */
@@ -45,6 +47,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
     urgency: () => 10,
   },
   'parcel.unpack': { key: (j) => `unpack:${j.parcelId}` },
+  'run.plan': { key: (j) => `plan:${j.runId}` },
   'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}` },
   'proof.pictures': { key: (j) => `pictures:${j.proofId}` },
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
@@ -67,10 +70,26 @@ export async function addJob<N extends JobName>(tx: Tx, name: N, job: Job<N>, de
   ]);
 }
 
+/** The same for many jobs of one kind that are to be done now, in one statement. */
+export async function addJobs<N extends JobName>(tx: Tx, name: N, jobs: readonly Job<N>[]): Promise<void> {
+  const way: Way<Job<N>> = WAYS[name];
+  await tx.query(
+    `SELECT add_job($1, j.job::json, j.queue, j.key, 0, j.urgency)
+     FROM unnest($2::text[], $3::text[], $4::text[], $5::integer[]) AS j(job, queue, key, urgency)`,
+    [
+      name,
+      jobs.map((j) => JSON.stringify(j)),
+      jobs.map((j) => way.queue?.(j) ?? null),
+      jobs.map((j) => way.key(j)),
+      jobs.map((j) => way.urgency?.(j) ?? 0),
+    ],
+  );
+}
+
 /** Something in a passing state that no living job takes on. `other` is the run of drafts, the outlet of sendings. */
 export interface LeftOver {
   workspace: string;
-  kind: 'arriving' | 'unread' | 'drafting' | 'unpacking' | 'sending';
+  kind: 'arriving' | 'unread' | 'planning' | 'drafting' | 'unpacking' | 'sending';
   id: string;
   other: string;
   /** Its job ran out of tries; else it was lost. */

@@ -5,6 +5,7 @@ import { unpackParcel } from '../services/artwork/intake';
 import { rasterNames } from '../services/artwork/raster-names';
 import { putOffWords, recordMeasured, recordRefused, recordSaid, recordSlow } from '../services/artwork/understanding';
 import { finishDrafts, picturesBack, planDrafts, planPictures } from '../services/line/drafting';
+import { layOut } from '../services/line/planning';
 import { runLane } from '../services/outlets/lane';
 import { gather, look } from '../services/outlets/looking';
 import { keepRulesFresh } from '../services/outlets/outlets';
@@ -36,6 +37,9 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
   },
   'parcel.unpack': async ({ workspace, parcelId }) => {
     await unpackParcel(workspace, parcelId);
+  },
+  'run.plan': async ({ workspace, runId }) => {
+    await layOut(workspace, runId);
   },
   'run.draft': async ({ workspace, runId, artworkId }) => {
     const plan = await planDrafts(workspace, runId, artworkId);

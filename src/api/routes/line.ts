@@ -15,12 +15,13 @@ import {
   stopRun,
   unpassProofs,
 } from '@/services/line/runs';
-import { sheet } from '@/services/line/sheet';
+import { countSelection, proofsOf, sheet, sheetColumns, sheetWindow } from '@/services/line/sheet';
+import { columnOf } from '@/core/planning/cells';
 import { putListings, sendChanges } from '@/services/outlets/ordering';
 import { changesOf } from '../events';
 import { paged } from '../paged';
 import { route, stream } from '../route';
-import { IdsBody } from '../shapes/artwork';
+import { IdsBody, SearchQuery } from '../shapes/artwork';
 import * as shape from '../shapes/line';
 import { Exactly, IdOf, Items, OneOf, Page, PAGED, Uuid, Whole } from '../shapes/parts';
 import { activityView, listingInFullView, listingView, proofView, runView } from '../views';
@@ -28,6 +29,9 @@ import { activityView, listingInFullView, listingView, proofView, runView } from
 const runId = { id: IdOf('run') };
 const proofId = { id: IdOf('proof') };
 const word = Type.Optional(Type.String({ maxLength: 200 }));
+
+/** Columns as an address names them; what names none is left aside. */
+const columnsIn = (text: string) => text.split(',').flatMap((key) => columnOf(key) ?? []);
 
 const runs = [
   route('GET', '/runs', { does: 'runs, newest first', answers: Items(shape.Run) }, async ({ workspace }) => ({
@@ -111,7 +115,7 @@ const proofs = [
   route(
     'POST',
     '/proofs/pass',
-    { does: 'passes proofs that are ready', body: IdsBody, answers: shape.Passed },
+    { does: 'passes proofs that are ready: by id, or those of a part of the sheet', body: shape.PassBody, answers: shape.Passed },
     ({ workspace, body }) => passProofs(workspace, body),
   ),
   route(
@@ -192,12 +196,57 @@ const standing = [
   route('GET', '/sheet', { does: 'the whole grid: artworks x dockets within outlets', answers: shape.Sheet }, ({ workspace }) =>
     sheet(workspace),
   ),
+  route(
+    'GET',
+    '/sheet/columns',
+    { does: 'the columns of the sheet, with how many of their cells stand, wait and are held', answers: shape.SheetColumns },
+    async ({ workspace }) => ({ items: await sheetColumns(workspace) }),
+  ),
+  route(
+    'GET',
+    '/sheet/rows',
+    {
+      does: 'a window of the sheet: rows of a search from one on, with the cells of some columns',
+      query: {
+        ...SearchQuery,
+        from: Type.Optional(Type.Integer({ minimum: 0, default: 0 })),
+        count: Type.Optional(Type.Integer({ minimum: 0, maximum: 200, default: 40 })),
+        columns: Type.Optional(Type.String({ maxLength: 8000, description: 'docket/outlet, with commas between' })),
+        by: Type.Optional(OneOf(['outlet', 'docket'], 'what columns are grouped by')),
+      },
+      answers: shape.SheetWindow,
+    },
+    ({ workspace, query: { from = 0, count = 40, columns = '', by = 'outlet', ...search } }) =>
+      sheetWindow(workspace, search, { from, count, by, columns: columnsIn(columns) }),
+  ),
+  route(
+    'POST',
+    '/sheet/count',
+    { does: 'how many cells and proofs a part of the sheet means', body: shape.Selection, answers: shape.SelectionCount },
+    ({ workspace, body }) => countSelection(workspace, body),
+  ),
+  route(
+    'POST',
+    '/sheet/proofs',
+    {
+      does: 'ids of the first proofs of a part of the sheet, row by row',
+      body: shape.SelectionProofs,
+      answers: Exactly({ ids: Type.Array(Uuid) }),
+    },
+    async ({ workspace, body: { limit = 400, ...selection } }) => ({ ids: await proofsOf(workspace, selection, limit) }),
+  ),
   route('GET', '/line', { does: 'counts of every station, and running work', answers: shape.Line }, async ({ workspace }) => {
     const [stations, work] = await Promise.all([line(workspace), runningWork(workspace)]);
     return { stations, work };
   }),
-  stream('GET', '/events', { does: 'Server-Sent Events: change', gives: 'text/event-stream' }, ({ workspace, request }) =>
-    changesOf(workspace, request.signal),
+  stream(
+    'GET',
+    '/events',
+    {
+      does: 'Server-Sent Events: `change` names what changed, `changed` tells what of it: [{table, count, ids, artworks}], ids only while they are few',
+      gives: 'text/event-stream',
+    },
+    ({ workspace, request }) => changesOf(workspace, request.signal),
   ),
 ];
 

@@ -216,8 +216,7 @@ export const Undone = Exactly({ label: Text, artworks: Whole, left: Whole, sente
 export const Dependants = Exactly({ sentence: Text, proofs: Whole, listings: Whole });
 
 /** The parts of a search, as they stand in an address; what each may say is checked where a search is read. */
-export const SearchQuery = Object.fromEntries(SEARCH_PARTS.map((part) => [part, Type.Optional(line(1000))])) as Record<
-  (typeof SEARCH_PARTS)[number],
-  TOptional<TString>
->;
+export const SearchQuery = Object.fromEntries(
+  SEARCH_PARTS.map((part) => [part, Type.Optional(line(part === 'rows' ? 4000 : 1000))]),
+) as Record<(typeof SEARCH_PARTS)[number], TOptional<TString>>;
 export const IdsBody = Exactly({ ids: Ids });

@@ -2,7 +2,8 @@ import { Type, type Static } from '@sinclair/typebox';
 import { LISTING_FIELDS } from '@/core/listing/compare';
 import { SOURCES } from '@/core/listing/proof';
 import { LINE_KINDS } from '@/core/pricing/lines';
-import { Exactly, Ids, Inner, Minor, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
+import { SearchQuery } from './artwork';
+import { Exactly, Ids, Inner, Items, Minor, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
 
 export const PROOF_STATES = ['drafting', 'held', 'ready', 'passed', 'sending', 'listed', 'refused'] as const;
 const LISTING_STATES = ['draft there', 'live', 'ended', 'lapsed', 'gone'] as const;
@@ -143,7 +144,10 @@ export const Run = Named('Run', {
   state: OneOf(['going', 'paused', 'stopped']),
   leftOut: Type.Array(
     Exactly({ artwork: Text, docket: Text, outlet: Text, why: Text, code: Type.String({ description: 'the same as a code' }) }),
+    { description: 'the first thousand cells that could not be' },
   ),
+  leftOutCount: Type.Integer({ description: 'how many could not be, in all' }),
+  planning: OrNull(Exactly({ done: Whole, total: Whole }), 'artworks that are laid out, of how many; null once all are'),
   createdAt: Time,
   total: Whole,
   counts: Counts,
@@ -151,7 +155,32 @@ export const Run = Named('Run', {
 });
 
 const name = Type.String({ maxLength: 120 });
-/** Artworks (or a drawer) x dockets x outlets, or single cells of that. */
+const Column = Exactly({ docket: Uuid, outlet: Type.String({ maxLength: 64 }) });
+/** A part of the sheet, by what it means. */
+const selection = {
+  search: Exactly(SearchQuery),
+  rows: Type.Optional(
+    Exactly(
+      { first: Uuid, last: Uuid },
+      { description: 'from one artwork to another, in the order of the search; all where none are named' },
+    ),
+  ),
+  columns: Type.Array(Column, { maxItems: 5000 }),
+};
+export const Selection = Exactly(selection);
+export const SelectionCount = Exactly({
+  rows: Whole,
+  cells: Whole,
+  proofs: Whole,
+  open: Type.Integer({ description: 'cells that could be made and are not' }),
+  ready: Whole,
+  held: Type.Integer({ description: 'held or refused' }),
+  first: OrNull(Uuid, 'the first of its proofs'),
+});
+export const SelectionProofs = Exactly({ ...selection, limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })) });
+export const PassBody = Exactly({ ids: Type.Optional(Ids), selection: Type.Optional(Selection) });
+
+/** Artworks (or a drawer) x dockets x outlets, single cells of that, or a part of the sheet. */
 export const RunWish = Exactly({
   name: Type.Optional(name),
   artworks: Type.Optional(Ids),
@@ -162,6 +191,12 @@ export const RunWish = Exactly({
     Type.Array(Exactly({ docket: name, outlet: name, artworks: Ids }), {
       maxItems: 1000,
       description: 'artworks under a docket at an outlet, column by column',
+    }),
+  ),
+  selection: Type.Optional(
+    Exactly({
+      ...selection,
+      only: OneOf(['all', 'open', 'held'], 'all its cells, those without a proof, or those held and refused'),
     }),
   ),
 });
@@ -234,17 +269,29 @@ const Cell = Type.Union([
   Exactly({ why: Type.String({ description: 'why there cannot be a proof' }) }),
   Type.Null({ description: 'open' }),
 ]);
+const head = { id: Uuid, name: Text, about: Text, lightness: Type.Number(), clearShare: Share, thumb: Text };
+const column = { outlet: Text, outletName: Text, docket: Uuid, docketName: Text };
 export const Sheet = Named('Sheet', {
-  columns: Type.Array(Exactly({ outlet: Text, outletName: Text, docket: Uuid, docketName: Text })),
+  columns: Type.Array(Exactly(column)),
+  rows: Type.Array(Exactly({ ...head, cells: Type.Array(Cell, { description: 'one per column' }) })),
+});
+const standing = {
+  stands: Type.Integer({ description: 'cells that stand at their outlet' }),
+  waits: Type.Integer({ description: 'on their way: drafting, ready, passed, sending' }),
+  held: Type.Integer({ description: 'held or refused' }),
+};
+const Coverage = Exactly({ ...standing, open: Type.Integer({ description: 'cells that could be made' }) });
+export const SheetColumns = Items(Exactly({ ...column, counts: Exactly(standing) }));
+export const SheetWindow = Named('SheetWindow', {
+  total: Type.Integer({ description: 'rows in all' }),
   rows: Type.Array(
     Exactly({
-      id: Uuid,
-      name: Text,
-      about: Text,
-      lightness: Type.Number(),
-      clearShare: Share,
-      thumb: Text,
-      cells: Type.Array(Cell, { description: 'one per column' }),
+      ...head,
+      trim: Exactly({ x: Share, y: Share, width: Share, height: Share }),
+      aspect: Type.Number({ description: 'width of the picture to its height' }),
+      coverage: Coverage,
+      groups: Type.Record(Text, Coverage, { description: 'by outlet, or by docket' }),
+      cells: Type.Record(Text, Cell, { description: 'by column: docket/outlet' }),
     }),
   ),
 });

@@ -17,13 +17,13 @@ export default async function Layout({ children }: { children: React.ReactNode }
   const caller = await visitor();
   const stations = await line(caller.workspace);
   return (
-    <div className="grid h-screen grid-rows-[auto_auto_1fr_auto] overflow-hidden">
-      <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
-        To the work area
-      </a>
-      <Masthead stations={stations} workspace={caller.workspaceName} signedIn={caller.person !== null} />
-      {stations.ledger.listings === 0 ? <FirstStepsBar line={stations} /> : <span />}
-      <Queries>
+    <Queries>
+      <div className="grid h-screen grid-rows-[auto_auto_1fr_auto] overflow-hidden">
+        <a href="#work" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
+          To the work area
+        </a>
+        <Masthead first={stations} workspace={caller.workspaceName} signedIn={caller.person !== null} />
+        <FirstStepsBar first={stations} />
         <main id="work" className="min-h-0 min-w-0">
           {children}
         </main>
@@ -31,21 +31,21 @@ export default async function Layout({ children }: { children: React.ReactNode }
         <CommandBox />
         <Keys />
         <CommandKeys />
-      </Queries>
-      <Tray />
-      <Live />
-      <Toaster
-        position="bottom-left"
-        offset={{ bottom: 84 }}
-        toastOptions={{
-          unstyled: true,
-          classNames: {
-            toast: 'font-sans! bg-ink text-paper px-4 py-3 text-[13px] font-medium w-[380px] flex gap-3',
-            actionButton: 'ml-auto shrink-0 font-semibold underline',
-            error: 'bg-spot! text-spotink!',
-          },
-        }}
-      />
-    </div>
+        <Tray />
+        <Live />
+        <Toaster
+          position="bottom-left"
+          offset={{ bottom: 84 }}
+          toastOptions={{
+            unstyled: true,
+            classNames: {
+              toast: 'font-sans! bg-ink text-paper px-4 py-3 text-[13px] font-medium w-[380px] flex gap-3',
+              actionButton: 'ml-auto shrink-0 font-semibold underline',
+              error: 'bg-spot! text-spotink!',
+            },
+          }}
+        />
+      </div>
+    </Queries>
   );
 }

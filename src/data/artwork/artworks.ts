@@ -39,6 +39,14 @@ export const artworkById = (tx: Tx, id: string): Promise<ArtworkRow | null> =>
 export const artworksByIds = (tx: Tx, ids: string[]): Promise<ArtworkRow[]> =>
   rows(tx, `SELECT ${COLUMNS} ${FROM} WHERE a.id = ANY($1) ORDER BY a.seq`, [ids]);
 
+/** How many of some artworks are here, and the name of the one that came first. */
+export const namesOf = async (tx: Tx, ids: string[]): Promise<{ count: number; first: string }> =>
+  (await row<{ count: number; first: string }>(
+    tx,
+    "SELECT count(*)::int AS count, coalesce((array_agg(name ORDER BY seq))[1], '') AS first FROM artwork WHERE id = ANY($1)",
+    [ids],
+  ))!;
+
 /** The names of each artwork's motif, its own first: just its own where it has no twins. */
 export async function motifNames(tx: Tx, ids: string[]): Promise<Map<string, string[]>> {
   const found = await rows<{ id: string; names: string[] }>(

@@ -11,6 +11,10 @@ export const SORTS = {
 } as const;
 export type Sort = keyof typeof SORTS;
 
+/** How an artwork's proofs stand. */
+export const STANDS = ['live', 'nothing live', 'missing', 'held', 'ready', 'waiting'] as const;
+export type Stands = (typeof STANDS)[number];
+
 export interface ArtworkFilter {
   state?: string;
   standing?: string;
@@ -35,6 +39,12 @@ export interface ArtworkFilter {
   /** Is alike to another in this way, and nobody has decided on it yet. */
   alike?: string;
   batch?: string;
+  /** How its proofs stand: at an outlet or under a docket where these are named, else anywhere. */
+  stands?: Stands;
+  outlet?: string;
+  docket?: string;
+  /** Only these, by the first eight characters of their ids. */
+  among?: string[];
 }
 
 /** Perceived distance within which an ink counts as the colour that was picked, and the share it must have. */
@@ -61,12 +71,21 @@ const WHERE = `($1::text IS NULL OR a.state = $1) AND a.standing = $2
   AND ($15::text IS NULL OR CASE $15 WHEN 'unread' THEN a.said IS NULL WHEN 'none' THEN a.said = '[]' ELSE a.said <> '[]' END)
   AND ($16::text IS NULL OR EXISTS (SELECT 1 FROM likeness k WHERE a.id IN (k.older_id, k.newer_id) AND k.kind = $16 AND k.decision = 'open'))
   AND ($17::uuid IS NULL OR a.batch_id = $17)
-  AND ($18::text[] IS NULL OR a.haystack LIKE ALL($18))`;
+  AND ($18::text[] IS NULL OR a.haystack LIKE ALL($18))
+  AND ($19::text IS NULL OR EXISTS (SELECT 1 FROM proof p LEFT JOIN listing l ON l.proof_id = p.id AND l.state = 'live'
+    WHERE p.artwork_id = a.id AND ($20::text IS NULL OR p.outlet_id = $20) AND ($21::uuid IS NULL OR p.docket_id = $21)
+      AND CASE $19 WHEN 'missing' THEN true WHEN 'held' THEN p.state IN ('held', 'refused') WHEN 'ready' THEN p.state = 'ready'
+        WHEN 'waiting' THEN p.state IN ('drafting', 'passed', 'sending') ELSE l.id IS NOT NULL END) = ($19 NOT IN ('missing', 'nothing live')))
+  AND ($22::text[] IS NULL OR left(a.id::text, 8) = ANY($22))`;
+
+/** Artworks `a` that a filter finds, with their drawers `d`: what follows SELECT. */
+export const FOUND = `${FROM} WHERE ${WHERE} AND a.state <> 'refused'`;
 
 /** The index on words knows nothing shorter: such a search looks through everything. */
 const TRIGRAM = 3;
 
-const values = (f: ArtworkFilter): unknown[] => {
+/** The values of `FOUND` and `WHERE`, in order. */
+export const foundBy = (f: ArtworkFilter): unknown[] => {
   const words = (f.find ?? '').trim().toLowerCase().split(/\s+/).filter(Boolean);
   // the longest word tells most: it is looked up first
   words.sort((a, b) => b.length - a.length);
@@ -91,16 +110,27 @@ const values = (f: ArtworkFilter): unknown[] => {
     f.alike ?? null,
     f.batch ?? null,
     patterns.length && longest < TRIGRAM ? patterns : null,
+    f.stands ?? null,
+    f.outlet ?? null,
+    f.docket ?? null,
+    f.among ?? null,
   ];
 };
 
 /** Ids of everything a search finds, in order: small enough to hold ten thousand in a browser. */
 export const findArtworks = (tx: Tx, f: ArtworkFilter, sort: Sort): Promise<{ id: string }[]> =>
-  rows(tx, `SELECT a.id ${FROM} WHERE ${WHERE} AND a.state <> 'refused' ORDER BY ${SORTS[sort]}`, values(f));
+  rows(tx, `SELECT a.id ${FOUND} ORDER BY ${SORTS[sort]}`, foundBy(f));
 
 /** A page of artworks in the order they came. */
-export const listArtworks = (tx: Tx, f: ArtworkFilter, after: number, limit: number): Promise<ArtworkRow[]> =>
-  rows(tx, `SELECT ${COLUMNS} ${FROM} WHERE ${WHERE} AND a.seq > $19 ORDER BY a.seq LIMIT $20`, [...values(f), after, limit]);
+export function listArtworks(tx: Tx, f: ArtworkFilter, after: number, limit: number): Promise<ArtworkRow[]> {
+  const by = foundBy(f);
+  const n = by.length;
+  return rows(tx, `SELECT ${COLUMNS} ${FROM} WHERE ${WHERE} AND a.seq > $${n + 1} ORDER BY a.seq LIMIT $${n + 2}`, [
+    ...by,
+    after,
+    limit,
+  ]);
+}
 
 /** How often each value of a field occurs, for the choices of a search. */
 export const choices = (

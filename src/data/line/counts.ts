@@ -1,4 +1,10 @@
 import { row, rows, type Tx } from '../database';
+import { LISTING_STATES } from '../outlets/listings';
+import { PROOF_STATES } from './proofs';
+
+const ARTWORK_STANDINGS = ['here', 'aside', 'deleted'];
+/** So many rows that could be fewer are worth adding up. */
+const FOLD_FROM = 500;
 
 /** What stands and waits at each station of the line. */
 export interface Line {
@@ -11,29 +17,28 @@ export interface Line {
   stockroom: { outlets: number };
 }
 
-/** Counts for the masthead, one round trip. */
+/** Counts for the masthead, one round trip: the database keeps them. */
 export async function countLine(tx: Tx): Promise<Line> {
-  const r = (await row<Record<string, number>>(
+  const { counts, dockets, outlets } = (await row<{ counts: Record<string, number> | null; dockets: number; outlets: number }>(
     tx,
-    `SELECT (SELECT count(*) FROM artwork WHERE state = 'ready' AND standing = 'here')::int AS ready,
-       (SELECT count(*) FROM artwork WHERE state = 'arriving')::int AS arriving,
-       (SELECT count(*) FROM artwork WHERE state = 'refused')::int AS refused_files, (SELECT count(*) FROM docket)::int AS dockets,
-       count(*)::int AS proofs, count(*) FILTER (WHERE state IN ('held', 'ready', 'drafting'))::int AS waiting,
-       count(*) FILTER (WHERE state = 'held')::int AS held, count(*) FILTER (WHERE state = 'drafting')::int AS drafting,
-       count(*) FILTER (WHERE state = 'passed')::int AS passed, count(*) FILTER (WHERE state = 'sending')::int AS sending,
-       count(*) FILTER (WHERE state = 'refused')::int AS refused, (SELECT count(*) FROM listing WHERE state <> 'not made')::int AS listings,
-       (SELECT count(*) FROM listing WHERE state = 'draft there')::int AS drafts,
-       (SELECT count(*) FROM outlet WHERE connected)::int AS outlets FROM proof`,
+    `SELECT (SELECT jsonb_object_agg(of || ' ' || state, count) FROM (SELECT of, state, sum(count) AS count FROM tally WHERE of <> 'run' GROUP BY 1, 2) t) AS counts,
+       (SELECT count(*)::int FROM docket) AS dockets, (SELECT count(*)::int FROM outlet WHERE connected) AS outlets`,
   ))!;
+  const n = (of: string, ...states: string[]) => states.reduce((sum, state) => sum + (counts?.[`${of} ${state}`] ?? 0), 0);
+  const anywhere = (state: string) => n('artwork', ...ARTWORK_STANDINGS.map((standing) => `${state} ${standing}`));
+  const stand = LISTING_STATES.filter((s) => s !== 'not made');
   return {
-    artwork: { ready: r.ready!, arriving: r.arriving!, refused: r.refused_files! },
-    sheet: { proofs: r.proofs!, dockets: r.dockets! },
-    proofs: { waiting: r.waiting!, held: r.held!, drafting: r.drafting! },
-    press: { passed: r.passed!, sending: r.sending!, refused: r.refused! },
-    ledger: { listings: r.listings!, drafts: r.drafts! },
-    stockroom: { outlets: r.outlets! },
+    artwork: { ready: n('artwork', 'ready here'), arriving: anywhere('arriving'), refused: anywhere('refused') },
+    sheet: { proofs: n('cell', ...PROOF_STATES), dockets },
+    proofs: { waiting: n('cell', 'held', 'ready', 'drafting'), held: n('cell', 'held'), drafting: n('cell', 'drafting') },
+    press: { passed: n('cell', 'passed'), sending: n('cell', 'sending'), refused: n('cell', 'refused') },
+    ledger: { listings: n('listing', ...stand), drafts: n('listing', 'draft there') },
+    stockroom: { outlets },
   };
 }
+
+/** Adds up what has gathered of the kept counts, of every workspace in which it is much. */
+export const foldTallies = (tx: Tx): Promise<unknown> => tx.query('SELECT fold_tallies($1)', [FOLD_FROM]);
 
 /** So much is left of so much. */
 interface Left {
@@ -61,9 +66,9 @@ export const countReading = async (tx: Tx): Promise<Left> =>
 export const countDrafting = (tx: Tx): Promise<({ id: string; name: string; state: string } & Left)[]> =>
   rows(
     tx,
-    `SELECT r.id, r.name, r.state, count(*)::int AS total, count(*) FILTER (WHERE p.state = 'drafting')::int AS left
-     FROM run r JOIN proof p ON p.run_id = r.id WHERE r.state <> 'stopped' GROUP BY r.id
-     HAVING count(*) FILTER (WHERE p.state = 'drafting') > 0`,
+    `SELECT r.id, r.name, r.state, sum(t.count)::int AS total, sum(t.count) FILTER (WHERE t.state = 'drafting')::int AS left
+     FROM tally t JOIN run r ON r.id = t.what WHERE t.of = 'run' AND r.state <> 'stopped' GROUP BY r.id
+     HAVING sum(t.count) FILTER (WHERE t.state = 'drafting') > 0 ORDER BY r.seq`,
   );
 
 export const pausedRuns = async (tx: Tx): Promise<Set<string>> =>

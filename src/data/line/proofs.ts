@@ -114,31 +114,6 @@ export const listProofs = async (
     ),
   );
 
-/** What the sheet's cells show, for all proofs of the workspace. */
-export const cellProofs = (
-  tx: Tx,
-): Promise<
-  {
-    id: string;
-    artworkId: string;
-    docketId: string;
-    outletId: string;
-    state: ProofState;
-    small: string | null;
-    priceMinor: number | null;
-    problem: Problem | null;
-    because: StaleBecause[];
-    stands: ListingState | null;
-    changed: ListingField[];
-  }[]
-> =>
-  rows(
-    tx,
-    `SELECT p.id, p.artwork_id AS "artworkId", p.docket_id AS "docketId", p.outlet_id AS "outletId", p.state, p.small, ${BECAUSE} AS because, p.changed,
-       (SELECT min(v.price_minor) FROM proof_variant v WHERE v.proof_id = p.id) AS "priceMinor", p.problems->0 AS problem, nullif(l.state, 'not made') AS stands
-     FROM proof p ${WITH_CAUSES} LEFT JOIN listing l ON l.proof_id = p.id`,
-  );
-
 /** What a drafting made, and what it was made from. */
 export interface Drafted {
   fields: ProofFields;

@@ -1,3 +1,4 @@
+import type { Column } from '../../core/planning/cells';
 import type { Said } from '../../core/said';
 import { row, rows, type Tx } from '../database';
 import type { ProofState } from './proofs';
@@ -9,11 +10,16 @@ export interface RunRow {
   id: string;
   name: string;
   state: 'going' | 'paused' | 'stopped';
+  /** The first that were left out, and how many were in all. */
   leftOut: LeftOut[];
+  leftOutCount: number;
+  /** Artworks that are laid out of those that are to be; null once all are. */
+  planning: { done: number; total: number } | null;
   createdAt: string;
 }
 
-const RUN = 'SELECT id, name, state, left_out AS "leftOut", created_at AS "createdAt" FROM run';
+const RUN = `SELECT id, name, state, left_out AS "leftOut", left_out_count AS "leftOutCount", created_at AS "createdAt",
+  (SELECT jsonb_build_object('done', sum(done), 'total', sum(cardinality(artworks))) FROM run_part t WHERE t.run_id = run.id HAVING count(*) > 0) AS planning FROM run`;
 export const listRuns = (tx: Tx): Promise<RunRow[]> => rows(tx, `${RUN} ORDER BY seq DESC LIMIT 200`);
 export const runById = (tx: Tx, id: string): Promise<RunRow | null> => row(tx, `${RUN} WHERE id = $1`, [id]);
 
@@ -23,8 +29,56 @@ export async function addRun(tx: Tx, name: string): Promise<string> {
 export async function setRunState(tx: Tx, id: string, state: RunRow['state']): Promise<void> {
   await tx.query('UPDATE run SET state = $2 WHERE id = $1', [id, state]);
 }
-export async function setLeftOut(tx: Tx, id: string, leftOut: LeftOut[]): Promise<void> {
-  await tx.query('UPDATE run SET left_out = $2 WHERE id = $1', [id, JSON.stringify(leftOut)]);
+/** So many of what a run left out are told by name. */
+const TOLD = 1000;
+/** Adds to what a run left out. */
+export async function addLeftOut(tx: Tx, id: string, leftOut: LeftOut[]): Promise<void> {
+  if (!leftOut.length) return;
+  await tx.query(
+    `UPDATE run SET left_out_count = left_out_count + $3, left_out = left_out || (SELECT coalesce(jsonb_agg(x ORDER BY n), '[]')
+       FROM jsonb_array_elements($2::jsonb) WITH ORDINALITY AS e(x, n) WHERE n <= ${TOLD} - jsonb_array_length(left_out)) WHERE id = $1`,
+    [id, JSON.stringify(leftOut.slice(0, TOLD)), leftOut.length],
+  );
+}
+
+/** A part of a run that is still to be laid out: artworks under columns. */
+export interface RunPart {
+  columns: Column[];
+  artworks: string[];
+  /** All cells that may be drafted, those without a proof, or those held and refused. */
+  only: 'all' | 'open' | 'held';
+}
+export async function addParts(tx: Tx, runId: string, parts: RunPart[]): Promise<void> {
+  for (const [place, p] of parts.entries())
+    await tx.query('INSERT INTO run_part (run_id, place, columns, artworks, taking) VALUES ($1, $2, $3, $4::uuid[], $5)', [
+      runId,
+      place,
+      JSON.stringify(p.columns),
+      p.artworks,
+      p.only,
+    ]);
+}
+/**
+ * Takes the next artworks of a run that are to be laid out: so many that their cells are about `cells`. Null when all are. A part
+ * that is through is gone.
+ */
+export async function takePart(tx: Tx, runId: string, cells: number): Promise<RunPart | null> {
+  const part = await row<RunPart & { place: number; done: number; total: number }>(
+    tx,
+    `SELECT place, columns, taking AS "only", done, cardinality(artworks) AS total, artworks[done + 1 : done + greatest(1, $2 / jsonb_array_length(columns))] AS artworks
+     FROM run_part WHERE run_id = $1 ORDER BY place LIMIT 1 FOR UPDATE`,
+    [runId, cells],
+  );
+  if (!part) return null;
+  const { place, done, total, ...its } = part;
+  const through = done + its.artworks.length >= total;
+  if (through) await tx.query('DELETE FROM run_part WHERE run_id = $1 AND place = $2', [runId, place]);
+  else
+    await tx.query('UPDATE run_part SET done = done + $3 WHERE run_id = $1 AND place = $2', [runId, place, its.artworks.length]);
+  return its;
+}
+export async function dropParts(tx: Tx, runId: string): Promise<void> {
+  await tx.query('DELETE FROM run_part WHERE run_id = $1', [runId]);
 }
 
 export interface RunCount {
@@ -37,31 +91,49 @@ export interface RunCount {
 export const countProofs = (tx: Tx, runIds: string[]): Promise<RunCount[]> =>
   rows(
     tx,
-    'SELECT run_id AS "runId", outlet_id AS outlet, state, count(*)::int AS count FROM proof WHERE run_id = ANY($1) GROUP BY 1, 2, 3',
+    `SELECT what AS "runId", outlet_id AS outlet, state, sum(count)::int AS count FROM tally WHERE of = 'run' AND what = ANY($1)
+     GROUP BY 1, 2, 3 HAVING sum(count) <> 0`,
     [runIds],
   );
 
+/** A cell by its place. */
+export interface Cell {
+  artworkId: string;
+  docketId: string;
+  outletId: string;
+}
+
 /**
- * Puts proofs for one artwork into a run. A proof that exists and is not on its way moves here and is drafted again; one that is
- * passed or being sent stays where it is, and one that is listed too, unless it is out of date. Returns the dockets and outlets that
- * were taken.
+ * Puts proofs into a run. A proof that exists and is not on its way moves here and is drafted again; one that is passed or being sent
+ * stays where it is, and one that is listed too, unless it is out of date (`again`). Returns the cells that were taken.
  */
-export const addProofs = (
-  tx: Tx,
-  runId: string,
-  artworkId: string,
-  cells: { docketId: string; outletId: string }[],
-  again: string[],
-): Promise<{ docketId: string; outletId: string }[]> =>
+export const addProofs = (tx: Tx, runId: string, cells: readonly Cell[], again: string[]): Promise<Cell[]> =>
   rows(
     tx,
     `INSERT INTO proof (run_id, artwork_id, docket_id, outlet_id)
-     SELECT $1, $2, c."docketId", c."outletId" FROM jsonb_to_recordset($3) AS c("docketId" uuid, "outletId" text)
+     SELECT $1, c.artwork, c.docket, c.outlet FROM unnest($2::uuid[], $3::uuid[], $4::text[]) WITH ORDINALITY AS c(artwork, docket, outlet, n) ORDER BY n
      ON CONFLICT (workspace_id, artwork_id, docket_id, outlet_id) DO UPDATE SET run_id = excluded.run_id, state = 'drafting', draft = proof.draft + 1, updated_at = now(),
        before = coalesce(proof.before, jsonb_build_object('run', proof.run_id, 'state', proof.state))
-       WHERE proof.state IN ('drafting', 'held', 'ready', 'refused') OR (proof.state = 'listed' AND proof.id = ANY($4))
-     RETURNING docket_id AS "docketId", outlet_id AS "outletId"`,
-    [runId, artworkId, JSON.stringify(cells), again],
+       WHERE proof.state IN ('drafting', 'held', 'ready', 'refused') OR (proof.state = 'listed' AND proof.id = ANY($5))
+     RETURNING artwork_id AS "artworkId", docket_id AS "docketId", outlet_id AS "outletId"`,
+    [runId, cells.map((c) => c.artworkId), cells.map((c) => c.docketId), cells.map((c) => c.outletId), again],
+  );
+
+/** Artworks of which something is to be drafted in a run. */
+export const artworksDrafting = async (tx: Tx, runId: string): Promise<string[]> =>
+  (
+    await rows<{ id: string }>(tx, "SELECT DISTINCT artwork_id AS id FROM proof WHERE run_id = $1 AND state = 'drafting'", [
+      runId,
+    ])
+  ).map((a) => a.id);
+
+/** Where proofs stand in the sheet. */
+export const placesOf = (tx: Tx, ids: string[]): Promise<(Cell & { name: string })[]> =>
+  rows(
+    tx,
+    `SELECT p.artwork_id AS "artworkId", p.docket_id AS "docketId", p.outlet_id AS "outletId", a.name FROM proof p JOIN artwork a ON a.id = p.artwork_id
+     WHERE p.id = ANY($1) ORDER BY p.seq`,
+    [ids],
   );
 
 /**

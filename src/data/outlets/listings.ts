@@ -3,7 +3,8 @@ import type { ListingPayload, ThereListing } from '../../core/listing/payload';
 import { row, rows, type Tx } from '../database';
 import { doubtParts } from './parts';
 
-export type ListingState = 'not made' | 'draft there' | 'live' | 'ended' | 'lapsed' | 'gone';
+export const LISTING_STATES = ['not made', 'draft there', 'live', 'ended', 'lapsed', 'gone'] as const;
+export type ListingState = (typeof LISTING_STATES)[number];
 /** States in which something stands at the outlet. */
 export const STANDS: readonly ListingState[] = ['draft there', 'live', 'ended', 'lapsed'];
 

@@ -31,11 +31,17 @@ export interface Search {
   standing?: string;
   state?: string;
   batch?: string;
+  /** How its proofs stand: `at` an outlet, under a `docket`, or anywhere. */
+  stands?: string;
+  at?: string;
+  docket?: string;
+  /** Only these: the first eight characters of their ids, with commas between. */
+  rows?: string;
   sort?: string;
 }
 export const SEARCH_PARTS = [
   'find', 'drawer', 'tone', 'picture', 'repeats', 'audience', 'occasion', 'subject', 'mark', 'colour', 'inches', 'used', 'words',
-  'alike', 'standing', 'state', 'batch', 'sort',
+  'alike', 'standing', 'state', 'batch', 'stands', 'at', 'docket', 'rows', 'sort',
 ] as const; // prettier-ignore
 
 const oneOf = <T extends string>(value: string | undefined, allowed: readonly T[], field: string): T | undefined => {
@@ -51,6 +57,7 @@ export function filterOf(s: Search): { filter: ArtworkFilter; sort: Sort } {
     throw new Trouble('bad-request', 'colour is six hexadecimal digits, c63d22 for instance.', 'colour');
   if (s.inches && !(Number(s.inches) > 0)) throw new Trouble('bad-request', 'inches must be a number above nought.', 'inches');
   if (s.batch && !isId(s.batch)) throw new Trouble('bad-request', 'batch is the id of a batch.', 'batch');
+  if (s.docket && !isId(s.docket)) throw new Trouble('bad-request', 'docket is the id of a docket.', 'docket');
   const repeats = oneOf(s.repeats, ['yes', 'no'], 'repeats');
   return {
     sort: oneOf(s.sort, Object.keys(SORTS) as Sort[], 'sort') ?? 'newest',
@@ -72,6 +79,10 @@ export function filterOf(s: Search): { filter: ArtworkFilter; sort: Sort } {
       standing: oneOf(s.standing, ['here', 'aside', 'deleted'], 'standing'),
       state: oneOf(s.state, ['arriving', 'ready', 'refused'], 'state'),
       batch: s.batch || undefined,
+      stands: oneOf(s.stands, searchData.STANDS, 'stands'),
+      outlet: s.at || undefined,
+      docket: s.docket || undefined,
+      among: s.rows?.split(','),
     },
   };
 }

@@ -1,6 +1,7 @@
+import type { Change } from '../../core/desk/changes';
 import { listenForChanges } from '../../data/database';
 
-type Hear = (table: string) => void;
+type Hear = (change: Change) => void;
 const hearers = new Map<Hear, string>();
 let listening = false;
 
@@ -8,11 +9,11 @@ async function listen(): Promise<void> {
   if (listening) return;
   listening = true;
   try {
-    await listenForChanges(({ workspace, table }) => {
-      for (const [hear, its] of hearers) if (its === workspace) hear(table);
+    await listenForChanges((workspace, change) => {
+      for (const [hear, its] of hearers) if (its === workspace) hear(change);
     }, again);
     // whatever changed while nobody listened is heard now
-    for (const hear of hearers.keys()) hear('all');
+    for (const hear of hearers.keys()) hear({ table: 'all' });
   } catch {
     again();
   }
@@ -24,7 +25,7 @@ function again(): void {
   if (hearers.size) setTimeout(() => void listen(), 500);
 }
 
-/** Calls `hear` with the name of each table that changes in a workspace. Returns a function that stops it. */
+/** Calls `hear` with what changes in a workspace. Returns a function that stops it. */
 export function hearChanges(workspace: string, hear: Hear): () => void {
   hearers.set(hear, workspace);
   void listen();

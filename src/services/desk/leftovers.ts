@@ -3,6 +3,7 @@ import * as artworks from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { addJob, dropJob, leftOver, type LeftOver } from '../../data/jobs';
 import { setParcel } from '../../data/artwork/keeping';
+import { foldTallies } from '../../data/line/counts';
 import { failDrafts } from '../../data/line/proofs';
 import { recordRefused, recordSaid } from '../artwork/understanding';
 
@@ -12,6 +13,7 @@ import { recordRefused, recordSaid } from '../artwork/understanding';
  */
 export async function sweep(): Promise<void> {
   for (const left of await inWorkspace(null, leftOver)) await wayOut(left);
+  await inWorkspace(null, foldTallies);
 }
 
 async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise<void> {
@@ -26,6 +28,9 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
     const it = await inWorkspace(workspace, (tx) => artworks.artworkById(tx, id));
     await within((tx) => dropJob(tx, 'artwork.words', { workspace, artworkId: id }));
     if (it) await recordSaid(workspace, id, it.sha256, []);
+  } else if (kind === 'planning') {
+    if (failed) await within((tx) => dropJob(tx, 'run.plan', { workspace, runId: id }));
+    await within((tx) => addJob(tx, 'run.plan', { workspace, runId: id }));
   } else if (kind === 'drafting') {
     if (!failed) return within((tx) => addJob(tx, 'run.draft', { workspace, runId: other, artworkId: id }));
     await within(async (tx) => {

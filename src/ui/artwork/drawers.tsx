@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import type { DrawerRow } from '@/services/artwork/drawers';
 import { act, api } from '../api';
 import { DrawerTarget } from './carrying';
-import type { Put } from './types';
+import type { Put } from '../parts/use-address';
 
 /** A line of the rail that can be chosen. */
 export function Row({

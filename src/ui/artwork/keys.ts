@@ -1,7 +1,8 @@
 import { useEffect } from 'react';
 import { typing } from '../parts/keyboard';
 import type { Latest } from './picking';
-import type { Put, View } from './types';
+import type { Put } from '../parts/use-address';
+import type { View } from './types';
 import type { Incoming } from './uploads/uploads';
 
 interface Hands {

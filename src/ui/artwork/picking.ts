@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Put } from './types';
+import type { Put } from '../parts/use-address';
 import type { Grip } from './views/contact-sheet';
 
 /** What stands on the screen right now: read by keys when they are pressed, not when they were bound. */

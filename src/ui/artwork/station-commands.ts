@@ -4,7 +4,7 @@ import { useCommands, type Bindings } from '../commands/commands';
 import { count } from '../parts/format';
 import type { Done, useChange } from './changes';
 import type { ChangeField } from './dialogs/change-dialog';
-import type { Put } from './types';
+import type { Put } from '../parts/use-address';
 
 /** What the station asks about before it acts. */
 export type Asking =

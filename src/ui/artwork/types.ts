@@ -40,12 +40,6 @@ export type View = 'contact' | 'table' | 'large' | 'pair' | 'alike';
 export const SIZES = { small: 116, medium: 172, large: 264 } as const;
 export type Size = keyof typeof SIZES;
 
-/** The parts of an address that are a search, not a way of showing. */
-export const SEARCH_PARTS = [
-  'find', 'drawer', 'tone', 'picture', 'repeats', 'audience', 'occasion', 'subject', 'mark', 'colour', 'inches', 'used', 'words',
-  'alike', 'standing', 'batch', 'sort',
-] as const; // prettier-ignore
-
 /** A ground to look at artwork on, as a style: paper, black, chequer, a cloth's colour, or what suits each best. */
 export function groundStyle(
   ground: string,
@@ -57,6 +51,3 @@ export function groundStyle(
   if (ground === 'chequer') return { className: 'chequer' };
   return { className: { bare: 'bg-paper2', dark: 'bg-[#33302d]', light: 'bg-[#efe6d4]' }[card.suits] };
 }
-
-/** Changes parts of the address; null takes one out. */
-export type Put = (change: Record<string, string | null>) => void;

@@ -1,62 +1,90 @@
-import type { SheetColumn } from '@/services/line/sheet';
+import { ChevronsLeftRight, ChevronsRightLeft } from 'lucide-react';
+import type { VirtualItem } from '@tanstack/react-virtual';
+import { count } from '../parts/format';
+import { sumOf, type Group, type ShownColumn } from './columns';
+import { CoverageBar, coverageSaid } from './coverage';
+import { NAME } from './measures';
 
-/** Columns of one outlet, side by side. */
-export interface OutletGroup {
-  name: string;
-  from: number;
-  span: number;
-}
-export const groupsOf = (columns: SheetColumn[]): OutletGroup[] =>
-  columns.reduce<OutletGroup[]>((all, c, i) => {
-    const last = all.at(-1);
-    if (last?.name === c.outletName) last.span++;
-    else all.push({ name: c.outletName, from: i, span: 1 });
-    return all;
-  }, []);
-
-/** Outlets and their dockets above the sheet; a press on one selects all below it. */
+/** Outlets and their dockets (or the other way round) above the sheet; a press on one selects all below it. */
 export function SheetHead({
-  columns,
+  shown,
   groups,
-  template,
+  items,
+  column,
+  rows,
   whole,
+  fold,
 }: {
-  columns: SheetColumn[];
-  groups: OutletGroup[];
-  template: string;
+  shown: readonly ShownColumn[];
+  groups: readonly Group[];
+  items: readonly VirtualItem[];
+  /** Width of a column, px. */
+  column: number;
+  rows: number;
   whole: (first: number, last: number) => void;
+  fold: (group: string) => void;
 }) {
-  const first = (i: number) => groups.some((g) => g.from === i);
+  const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? -1];
+  const inView = groups.filter((g) => g.from <= last && g.from + g.span > first);
   return (
-    <div className="sticky top-0 z-20 w-fit min-w-full bg-paper2" role="rowgroup">
-      <div className="grid" role="row" style={{ gridTemplateColumns: template }}>
-        <div role="columnheader" className="sticky left-0 z-10 border-r border-rule2 bg-paper2 px-2.5 pt-2 pb-1 font-semibold">
+    <div className="sticky top-0 z-20 h-[62px] border-b-[1.5px] border-ink bg-paper2" role="rowgroup">
+      <div role="row" className="absolute inset-x-0 top-0 h-[30px]">
+        <div
+          role="columnheader"
+          className="sticky left-0 z-10 h-[62px] border-r border-rule2 bg-paper2 px-2.5 pt-2 font-semibold"
+          style={{ width: NAME }}
+        >
           Artwork
         </div>
-        {groups.map((g) => (
-          <button
-            key={g.name}
+        {inView.map((g) => (
+          <div
+            key={g.id}
             role="columnheader"
-            className="border-l-[1.5px] border-ink px-2.5 pt-2 pb-1 text-left font-slab text-[14.5px] leading-none font-semibold hover:bg-rule2"
-            style={{ gridColumn: `span ${g.span}` }}
-            onClick={() => whole(g.from, g.from + g.span - 1)}
+            className="absolute top-0 flex h-[30px] items-center border-l-[1.5px] border-ink"
+            style={{ left: NAME + g.from * column, width: g.span * column }}
           >
-            {g.name}
-          </button>
+            <span className="sticky flex max-w-full min-w-0 items-center" style={{ left: NAME + 1 }}>
+              <button
+                className="min-w-0 truncate px-2.5 text-left font-slab text-[14.5px] leading-[30px] font-semibold hover:bg-rule2"
+                onClick={() => whole(g.from, g.from + g.span - 1)}
+              >
+                {g.name}
+              </button>
+              {g.columns.length > 1 && (
+                <button
+                  className="p-1 text-soft hover:text-ink"
+                  aria-expanded={!g.folded}
+                  aria-label={g.folded ? `Unfold ${g.name}` : `Fold ${g.name} to one column`}
+                  title={g.folded ? 'Unfold' : 'Fold to one column'}
+                  onClick={() => fold(g.id)}
+                >
+                  {g.folded ? <ChevronsLeftRight size={13} /> : <ChevronsRightLeft size={13} />}
+                </button>
+              )}
+            </span>
+          </div>
         ))}
       </div>
-      <div className="grid border-b-[1.5px] border-ink" role="row" style={{ gridTemplateColumns: template }}>
-        <div role="columnheader" className="sticky left-0 z-10 border-r border-rule2 bg-paper2" aria-label="Artwork" />
-        {columns.map((c, i) => (
-          <button
-            key={`${c.outlet}${c.docket}`}
-            role="columnheader"
-            className={`truncate px-2.5 pt-1 pb-1.5 text-left text-[12px] text-soft hover:bg-rule2 ${first(i) ? 'border-l-[1.5px] border-ink' : 'border-l border-rule2'}`}
-            onClick={() => whole(i, i)}
-          >
-            {c.docketName}
-          </button>
-        ))}
+      <div role="row" className="absolute inset-x-0 top-[30px] h-[31px]">
+        {items.map((v) => {
+          const c = shown[v.index]!;
+          const sum = sumOf(c.columns);
+          const isFirst = groups.some((g) => g.from === v.index);
+          return (
+            <button
+              key={c.key}
+              role="columnheader"
+              aria-colindex={v.index + 2}
+              title={`${c.label}: ${coverageSaid(sum)}`}
+              className={`absolute top-0 grid h-[31px] content-between text-left text-[12px] text-soft hover:bg-rule2 ${isFirst ? 'border-l-[1.5px] border-ink' : 'border-l border-rule2'}`}
+              style={{ left: v.start, width: v.size }}
+              onClick={() => whole(v.index, v.index)}
+            >
+              <span className="block truncate px-2.5 pt-1">{c.folded ? count(c.columns.length, 'column') : c.name}</span>
+              <CoverageBar of={rows * c.columns.length} coverage={sum} />
+            </button>
+          );
+        })}
       </div>
     </div>
   );

@@ -1,269 +1,228 @@
 'use client';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useRouter, useSearchParams } from 'next/navigation';
+import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Sheet, SheetCell, SheetRow } from '@/services/line/sheet';
+import { useQuery } from '@tanstack/react-query';
+import type { Selection, SelectionCount, SheetWindow } from '@/services/line/sheet';
 import type { RunReport } from '@/services/line/runs';
 import { act, api } from '../api';
-import { count, groundFor, pictureAddress } from '../parts/format';
-import { SearchField } from '../parts/fields/search-field';
-import { ProofSlip } from '../proofs/proof-slip';
-import { keyOf, typing } from '../parts/keyboard';
-import { Cell, said } from './cell';
-import { groupsOf, SheetHead } from './head';
-import { between, cropMarks, holds, stepped, type Range, type Spot } from './range';
+import { searchText } from '../artwork/search-text';
+import { CommandButton, useCommands, type Bindings } from '../commands/commands';
 import { ButtonLink } from '../parts/button';
 import { EmptyState } from '../parts/empty';
+import { SearchField } from '../parts/fields/search-field';
+import { count } from '../parts/format';
+import { keyOf, typing } from '../parts/keyboard';
 import { SelectionBar } from '../parts/lists/selection-bar';
-import { CommandButton, useCommands, type Bindings } from '../commands/commands';
-import { usePass } from '../proofs/passing';
+import { useAddress } from '../parts/use-address';
+import { useSettled } from '../parts/use-settled';
+import { ProofSlip } from '../proofs/proof-slip';
+import { usePassSelection } from '../proofs/passing';
+import { arranged, type CountedColumn } from './columns';
+import { SheetFilters } from './filters';
+import { SheetGrid, type ScrollTo, type SheetHands } from './grid';
+import { between, stepped, type Range, type Spot } from './range';
+import { meantBy, useCounted } from './selecting';
+import { BLOCK, blockColumns } from './blocks';
+import { useSheet, type View } from './store';
 
-const ROW = 74;
-const NAME = 246;
-const COLUMN = 136;
 /** Shift extends the range: it says nothing of where a key leads. */
 const KEY = { shiftKey: false, altKey: false };
 /** More than that do not go into an address. */
 const MOST_LOOKED_AT = 400;
+const COLUMN_TABLES = ['outlet', 'docket', 'proof'];
+
+/** What the server found for the first paint. */
+export interface FirstSheet {
+  view: View;
+  columns: CountedColumn[];
+  /** The columns of the first block, as they are asked for. */
+  asked: string;
+  window: SheetWindow;
+}
 
 /** The heart: artwork by dockets within outlets. A range is selected as in a spreadsheet and worked on as one. */
-export function SheetStation({ sheet }: { sheet: Sheet }) {
+export function SheetStation({ first }: { first: FirstSheet }) {
   const router = useRouter();
-  const search = useSearchParams();
-  const only = search.get('rows');
-  const [find, setFind] = useState('');
-  const rows = useMemo(() => {
-    const ids = only?.split(',');
-    const words = find.toLowerCase();
-    return sheet.rows.filter(
-      (r) => (!ids || ids.includes(r.id.slice(0, 8))) && (!words || `${r.name} ${r.about}`.toLowerCase().includes(words)),
-    );
-  }, [sheet.rows, only, find]);
-  const columns = sheet.columns;
+  const { search, put } = useAddress('/sheet');
+  const view: View = { query: searchText(search), by: search.get('by') === 'docket' ? 'docket' : 'outlet' };
+  const { data: columns = first.columns } = useQuery({
+    queryKey: ['/sheet/columns'],
+    queryFn: () => api<{ items: CountedColumn[] }>('GET', '/sheet/columns').then((a) => a.items),
+    initialData: first.columns,
+    meta: { tables: COLUMN_TABLES },
+  });
+  const fold = search.get('fold') ?? '';
+  const { groups, shown } = useMemo(
+    () => arranged(columns, view.by, new Set(fold.split(',').filter(Boolean))),
+    [columns, view.by, fold],
+  );
+  const store = useSheet(view, { view: first.view, columns: first.asked, window: first.window });
+
   const [anchor, setAnchor] = useState<Spot | null>(null);
   const [focus, setFocus] = useState<Spot | null>(null);
-  const range: Range | null = anchor && focus ? between(anchor, focus) : null;
-  const dragging = useRef(false);
-  const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW,
-    overscan: 6,
-    scrollPaddingStart: 72,
-  });
+  const range: Range | null = anchor && focus && focus.c >= 0 ? between(anchor, focus) : null;
+  const scrollTo = useRef<ScrollTo>(() => undefined);
+  const handScroll = useCallback((to: ScrollTo) => void (scrollTo.current = to), []);
+  const unselect = () => {
+    setAnchor(null);
+    setFocus(null);
+  };
+  // another view has other rows
+  const [shownView, setShownView] = useState(`${view.by} ${view.query} ${fold}`);
+  if (shownView !== `${view.by} ${view.query} ${fold}`) {
+    setShownView(`${view.by} ${view.query} ${fold}`);
+    unselect();
+  }
 
-  const inRange = useMemo(() => {
-    const out: { row: SheetRow; c: number; cell: SheetCell }[] = [];
-    if (range)
-      for (let r = range.r0; r <= range.r1; r++)
-        for (let c = range.c0, row = rows[r]; row && c <= range.c1; c++) out.push({ row, c, cell: row.cells[c] ?? null });
-    return out;
-  }, [range, rows]);
-  const proofs = inRange.flatMap(({ cell }) => (cell && 'id' in cell ? [cell] : []));
-  const ready = proofs.filter((p) => p.state === 'ready');
-  const open = inRange.filter(
-    ({ cell }) => cell === null || ('id' in cell && (cell.state === 'held' || cell.state === 'refused')),
+  const pages = useMemo(
+    () => Array.from({ length: Math.ceil(shown.length / BLOCK.columns) }, (_, page) => blockColumns(shown, page)),
+    [shown],
   );
-  const fresh = open.filter((o) => o.cell === null);
-  const focused = focus ? rows[focus.r]?.cells[focus.c] : undefined;
+  const selection = meantBy(range, view.query, shown, store, pages);
+  const { counted, now } = useCounted(selection);
+  const pageOf = (c: number) => pages[Math.floor(c / BLOCK.columns)] ?? '';
+  const focused = focus && !shown[focus.c]?.folded ? store.cell(focus.r, pageOf(focus.c), shown[focus.c]?.key ?? '') : undefined;
   const openId = search.get('open') ?? (focused && 'id' in focused ? focused.id : null);
 
-  const draft = useCallback(
-    (cells: typeof open) =>
-      void act(async () => {
-        const wish = columns.flatMap(({ docket, outlet }, i) => {
-          const artworks = cells.filter(({ c }) => c === i).map(({ row }) => row.id);
-          return artworks.length ? [{ docket, outlet, artworks }] : [];
-        });
-        const run = await api<RunReport>('POST', '/runs', { cells: wish });
-        return `${count(run.total, 'proof')} being drafted as “${run.name}”.`;
-      }),
-    [columns],
-  );
-  const pass = usePass();
-  const slip = (id: string | null) => {
-    const next = new URLSearchParams(window.location.search);
-    if (id) next.set('open', id);
-    else next.delete('open');
-    router.replace(`/sheet?${next}`, { scroll: false });
-  };
+  const pass = usePassSelection();
+  const asking = (does: (s: Selection, c: SelectionCount) => Promise<string | undefined | void>) =>
+    void act(async () => (selection ? does(selection, counted ?? (await now())) : undefined));
+  const draft = () =>
+    asking(async (s, c) => {
+      if (!c.open && !c.held) return 'Nothing here can be drafted: what is not a proof already is closed, and says why.';
+      const run = await api<RunReport>('POST', '/runs', { selection: { ...s, only: c.open ? 'open' : 'held' } });
+      return run.planning
+        ? `${count(c.open || c.held, 'proof')} are being laid out as “${run.name}”.`
+        : `${count(run.total, 'proof')} being drafted as “${run.name}”.`;
+    });
+  const look = () =>
+    asking(async (s) => {
+      const { ids } = await api<{ ids: string[] }>('POST', '/sheet/proofs', { ...s, limit: MOST_LOOKED_AT });
+      if (!ids.length) return 'There are no proofs here yet.';
+      router.push(`/proofs?ids=${ids.map((id) => id.slice(0, 8)).join(',')}`);
+    });
 
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
       if (typing(e) || e.altKey) return;
       const written = keyOf({ ...KEY, key: e.key, ctrlKey: e.ctrlKey, metaKey: e.metaKey });
-      const to = stepped(focus ?? { r: 0, c: -1 }, written, rows.length, columns.length);
+      const to = stepped(focus ?? { r: 0, c: -1 }, written, store.total, shown.length);
       if (to) {
         e.preventDefault();
         setFocus(to);
         if (!e.shiftKey || !anchor) setAnchor(to);
-        if (search.get('open')) slip(null);
-        virtual.scrollToIndex(to.r);
+        if (search.get('open')) put({ open: null });
+        scrollTo.current(to);
       } else if (e.key === 'Escape') {
-        setAnchor(null);
-        setFocus(null);
-        slip(null);
+        unselect();
+        put({ open: null });
       } else if (e.key === 'Enter' && focused && 'id' in focused) router.push(`/proofs?open=${focused.id}`);
     };
-    const up = () => (dragging.current = false);
     window.addEventListener('keydown', key);
-    window.addEventListener('pointerup', up);
-    return () => {
-      window.removeEventListener('keydown', key);
-      window.removeEventListener('pointerup', up);
-    };
+    return () => window.removeEventListener('keydown', key);
   });
-
-  const whole = (c0: number, c1: number) => {
-    setAnchor({ r: 0, c: c0 });
-    setFocus({ r: rows.length - 1, c: c1 });
+  const hands: SheetHands = {
+    press: (at, extend) => {
+      setFocus(at);
+      if (!extend || !anchor) setAnchor(at);
+      if (search.get('open')) put({ open: null });
+    },
+    drag: setFocus,
+    row: (r) => {
+      setAnchor({ r, c: 0 });
+      setFocus({ r, c: shown.length - 1 });
+    },
+    whole: (c0, c1) => {
+      setAnchor({ r: 0, c: c0 });
+      setFocus({ r: store.total - 1, c: c1 });
+    },
+    fold: (id) => {
+      const folded = groups.filter((g) => (g.id === id ? !g.folded : g.folded)).map((g) => g.id);
+      put({ fold: folded.join(',') || null });
+    },
+    open: ({ r, c }) => {
+      const cell = store.cell(r, pageOf(c), shown[c]!.key);
+      if (cell && 'id' in cell) router.push(`/proofs?open=${cell.id}`);
+    },
   };
+
+  const cells = selection && range ? (range.r1 - range.r0 + 1) * selection.columns.length : 0;
+  const says = (one: string, n: number | undefined, again = '') => (n ? `${one} ${count(n, 'proof')}${again}` : one);
   const bindings: Bindings = {
-    'sheet.all': rows.length
-      ? { says: `Select all ${count(rows.length * columns.length, 'cell')}`, does: () => whole(0, columns.length - 1) }
-      : null,
-    'sheet.draft': fresh.length
-      ? { says: `Draft ${count(fresh.length, 'proof')}`, does: () => draft(fresh) }
-      : open.length
-        ? { says: `Draft ${open.length} again`, does: () => draft(open) }
+    'sheet.all':
+      store.total && shown.length
+        ? { says: `Select all ${count(store.total * columns.length, 'cell')}`, does: () => hands.whole(0, shown.length - 1) }
         : null,
-    'sheet.pass': ready.length
-      ? { says: `Pass ${count(ready.length, 'proof')}`, does: () => pass(ready.map((p) => p.id)) }
-      : null,
-    'sheet.look': proofs.length
-      ? {
-          says: `Look through ${count(proofs.length, 'proof')}`,
-          does: () =>
-            router.push(
-              `/proofs?ids=${proofs
-                .slice(0, MOST_LOOKED_AT)
-                .map((p) => p.id.slice(0, 8))
-                .join(',')}`,
-            ),
-        }
-      : null,
+    'sheet.draft':
+      selection && (!counted || counted.open || counted.held)
+        ? { says: counted?.open ? says('Draft', counted.open) : says('Draft', counted?.held, ' again'), does: draft }
+        : null,
+    'sheet.pass': selection && counted?.ready ? { says: says('Pass', counted.ready), does: () => pass(selection) } : null,
+    'sheet.look': selection && counted?.proofs ? { says: says('Look through', counted.proofs), does: look } : null,
   };
   useCommands(bindings);
 
-  if (!sheet.rows.length || !columns.length) return <Nothing noColumns={!columns.length} />;
-  const template = `${NAME}px repeat(${columns.length}, minmax(${COLUMN}px, 1fr))`;
-  const groups = groupsOf(columns);
-  const first = (i: number) => groups.some((g) => g.from === i);
+  const isEmpty = !columns.length || (!store.total && !view.query);
+  if (isEmpty) return <Nothing noColumns={!columns.length} />;
   return (
     <div className="grid h-full min-h-0" style={{ gridTemplateColumns: openId ? '1fr 356px' : '1fr' }}>
-      <section className="grid min-h-0 min-w-0 grid-rows-[auto_1fr]">
-        <div className="flex min-h-[51px] items-center gap-3 px-[18px] py-2">
+      <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr]">
+        <div className="flex min-h-[46px] items-center gap-3 px-[18px] pt-2 pb-1">
           <h1 className="text-[22px]">Sheet</h1>
           <span className="whitespace-nowrap text-soft">
-            {count(rows.length, 'artwork')}
-            {only && (
-              <button className="ml-2 underline" onClick={() => router.replace('/sheet')}>
+            {count(store.total, 'artwork')}
+            {search.get('rows') && (
+              <button className="ml-2 underline" onClick={() => put({ rows: null })}>
                 show all
               </button>
             )}
           </span>
-          <SearchField label="Find in this sheet" hint="find in this sheet" value={find} change={setFind} />
+          <Find value={search.get('find') ?? ''} put={put} />
           {range ? (
             <div className="ml-auto">
-              <SelectionBar says={`${inRange.length} selected`}>
+              <SelectionBar says={`${cells.toLocaleString('en')} selected`}>
                 <CommandButton id="sheet.look" of={bindings}>
                   Look through
                 </CommandButton>
-                <CommandButton id="sheet.draft" of={bindings} tone={ready.length ? 'plain' : 'go'} />
+                <CommandButton id="sheet.draft" of={bindings} tone={counted?.ready ? 'plain' : 'go'} />
                 <CommandButton id="sheet.pass" of={bindings} tone="go" />
               </SelectionBar>
             </div>
           ) : (
-            <span className="ml-auto text-soft">Drag over cells, or use the arrow keys with Shift, to select a range.</span>
+            <span className="ml-auto truncate text-soft">
+              Drag over cells, or use the arrow keys with Shift, to select a range.
+            </span>
           )}
         </div>
-        <div
-          ref={scroller}
-          className="overflow-auto border-t border-rule bg-paper"
-          role="grid"
-          aria-label="Sheet"
-          aria-multiselectable
-          aria-rowcount={rows.length + 2}
-          aria-colcount={columns.length + 1}
-        >
-          <SheetHead columns={columns} groups={groups} template={template} whole={whole} />
-          <div className="relative w-fit min-w-full select-none" role="rowgroup" style={{ height: virtual.getTotalSize() }}>
-            {virtual.getVirtualItems().map((v) => {
-              const row = rows[v.index]!;
-              return (
-                <div
-                  key={row.id}
-                  role="row"
-                  className="absolute left-0 grid w-full"
-                  style={{ transform: `translateY(${v.start}px)`, height: ROW, gridTemplateColumns: template }}
-                >
-                  <button
-                    role="rowheader"
-                    className="sticky left-0 z-10 grid grid-cols-[30px_60px_1fr] items-center overflow-hidden border-r border-b border-rule2 bg-paper text-left"
-                    onClick={() => {
-                      setAnchor({ r: v.index, c: 0 });
-                      setFocus({ r: v.index, c: columns.length - 1 });
-                    }}
-                  >
-                    <span className="pr-1.5 text-right text-[11px] text-faint">{String(v.index + 1).padStart(2, '0')}</span>
-                    <span className={`grid h-[62px] w-[54px] place-items-center p-[3px] ${groundFor(row)}`}>
-                      <img
-                        src={pictureAddress(row.thumb)}
-                        alt=""
-                        className="max-h-[56px] max-w-[48px] object-contain"
-                        loading="lazy"
-                      />
-                    </span>
-                    <span className="min-w-0 px-2 leading-tight">
-                      <b className="line-clamp-2 font-semibold">{row.name}</b>
-                      <span className="block truncate text-[11.5px] text-soft">{row.about}</span>
-                    </span>
-                  </button>
-                  {columns.map((c, i) => {
-                    const cell = row.cells[i] ?? null;
-                    const on = holds(range, v.index, i);
-                    return (
-                      <div
-                        key={`${c.outlet}${c.docket}`}
-                        role="gridcell"
-                        aria-selected={on}
-                        aria-label={`${row.name}, ${c.docketName}, ${c.outletName}: ${said(cell)}`}
-                        onPointerDown={(e) => {
-                          dragging.current = true;
-                          setFocus({ r: v.index, c: i });
-                          if (!e.shiftKey || !anchor) setAnchor({ r: v.index, c: i });
-                          if (search.get('open')) slip(null);
-                        }}
-                        onPointerEnter={() => dragging.current && setFocus({ r: v.index, c: i })}
-                        onDoubleClick={() => cell && 'id' in cell && router.push(`/proofs?open=${cell.id}`)}
-                        className={`relative cursor-default border-b border-rule2 ${first(i) ? 'border-l-[1.5px] border-l-ink' : 'border-l border-l-rule2'} ${on ? 'bg-teal-t/60' : ''} ${cell && 'why' in cell ? 'hatched' : ''} ${cropMarks(range, v.index, i)}`}
-                      >
-                        <Cell cell={cell} />
-                        <i className="corner-l" />
-                        <i className="corner-r" />
-                      </div>
-                    );
-                  })}
-                </div>
-              );
-            })}
-          </div>
+        <div className="px-[18px] pb-2">
+          <SheetFilters search={search} put={put} by={view.by} groups={groups} />
         </div>
+        {store.total ? (
+          <SheetGrid store={store} shown={shown} groups={groups} range={range} hands={hands} onScroll={handScroll} />
+        ) : (
+          <p className="border-t border-rule bg-paper p-10 text-center text-soft">No artwork is like that.</p>
+        )}
       </section>
       {openId && (
         <ProofSlip
           key={openId}
           id={openId}
           close={() => {
-            setFocus(null);
-            setAnchor(null);
-            slip(null);
+            unselect();
+            put({ open: null });
           }}
         />
       )}
     </div>
   );
+}
+
+/** Words that must stand in a row's artwork; the address follows once they rest. */
+function Find({ value, put }: { value: string; put: (change: Record<string, string | null>) => void }) {
+  const [words, setWords] = useState(value);
+  const settled = useSettled(words);
+  useEffect(() => put({ find: settled.trim() || null }), [settled, put]);
+  return <SearchField label="Find in this sheet" hint="find in this sheet" value={words} change={setWords} />;
 }
 
 const Nothing = ({ noColumns }: { noColumns: boolean }) => (

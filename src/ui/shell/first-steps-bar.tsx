@@ -5,12 +5,14 @@ import { usePathname } from 'next/navigation';
 import type { Line } from '@/services/line/line';
 import { ButtonLink } from '../parts/button';
 import { firstSteps, nextStep } from './first-steps';
+import { useLine } from './use-line';
 
 /** The way from an empty workspace to the first listing: how far one is, and the one step to do now. Gone after that. */
-export function FirstStepsBar({ line }: { line: Line }) {
+export function FirstStepsBar({ first }: { first: Line }) {
   const here = usePathname();
+  const line = useLine()?.stations ?? first;
   const next = nextStep(line);
-  if (!next) return null;
+  if (!next) return <span />;
   const steps = firstSteps(line);
   return (
     <section

@@ -1,27 +1,27 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import { gathered, isAbout, type Change } from '@/core/desk/changes';
 
-/** The first of several changes is shown at once; while they go on, the screen follows at this pace. */
+/** The first of several changes is shown at once; while they go on, screens follow at this pace. */
 const EVERY_MS = 1500;
 
-/** Keeps the screen true: when something changes in the house, what the server rendered is asked for again. */
+/** Hears what changes in the house, and tells it to whoever on the screen shows something of it (`onChange`). */
 export function Live() {
-  const router = useRouter();
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let last = 0;
-    const tables = new Set<string>();
+    let changes: Change[] = [];
     const source = new EventSource('/api/v1/events');
-    source.addEventListener('change', (e: MessageEvent<string>) => {
-      for (const table of JSON.parse(e.data) as string[]) tables.add(table);
+    source.addEventListener('changed', (e: MessageEvent<string>) => {
+      changes = gathered([...changes, ...(JSON.parse(e.data) as Change[])]);
       timer ??= setTimeout(
         () => {
           timer = undefined;
           last = Date.now();
-          router.refresh();
-          window.dispatchEvent(new CustomEvent('press:change', { detail: [...tables] }));
-          tables.clear();
+          const detail = changes;
+          changes = [];
+          window.dispatchEvent(new CustomEvent('press:change', { detail }));
         },
         Math.max(60, EVERY_MS - (Date.now() - last)),
       );
@@ -30,20 +30,23 @@ export function Live() {
       source.close();
       clearTimeout(timer);
     };
-  }, [router]);
+  }, []);
   return null;
 }
 
-/** Whether a change in the house, as the names of its tables, is about one of these; any is when none are named. */
-export const isAbout = (changed: readonly string[], tables: readonly string[] | null | undefined): boolean =>
-  !tables || changed.includes('all') || changed.some((t) => tables.includes(t));
-
 /** Calls `look` when one of the tables changes, or any when none is named; and after a time in which nothing was heard. */
-export function onChange(tables: readonly string[] | null, look: (changed: readonly string[]) => void): () => void {
+export function onChange(tables: readonly string[] | null, look: (changes: readonly Change[]) => void): () => void {
   const heard = (e: Event) => {
-    const changed = (e as CustomEvent<string[]>).detail;
-    if (isAbout(changed, tables)) look(changed);
+    const changes = (e as CustomEvent<Change[]>).detail;
+    if (isAbout(changes, tables)) look(changes);
   };
   window.addEventListener('press:change', heard);
   return () => window.removeEventListener('press:change', heard);
+}
+
+/** On a page that the server draws: it is drawn again when one of the tables changes. */
+export function Follow({ tables }: { tables: readonly string[] }) {
+  const router = useRouter();
+  useEffect(() => onChange(tables, () => router.refresh()), [router, tables]);
+  return null;
 }

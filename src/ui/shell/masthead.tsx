@@ -6,10 +6,12 @@ import type { Line } from '@/services/line/line';
 import { api } from '../api';
 import { registry } from '../commands/commands';
 import { changeTheme } from './theme';
+import { useLine } from './use-line';
 
 /** The name, and the line: the stations of the job in order, each with what stands there and what waits. */
-export function Masthead({ stations: s, workspace, signedIn }: { stations: Line; workspace: string; signedIn: boolean }) {
+export function Masthead({ first, workspace, signedIn }: { first: Line; workspace: string; signedIn: boolean }) {
   const here = usePathname();
+  const s = useLine()?.stations ?? first;
   const waits = (...parts: [number, string][]) => parts.find(([n]) => n > 0);
   const line: [string, string, number, [number, string] | undefined][] = [
     ['/artwork', 'Artwork', s.artwork.ready, waits([s.artwork.arriving, 'arriving'], [s.artwork.refused, 'not taken'])],

@@ -2,7 +2,8 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Refusal } from '../api';
-import { isAbout, onChange } from './live';
+import { isAbout } from '@/core/desk/changes';
+import { onChange } from './live';
 
 /** What screens ask of the house: asked again when it changes, and a few times when it does not answer. */
 export function Queries({ children }: { children: React.ReactNode }) {

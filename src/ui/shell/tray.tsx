@@ -1,47 +1,14 @@
 'use client';
 import Link from 'next/link';
-import { useEffect, useRef, useState } from 'react';
-import type { Work } from '@/services/line/line';
-import { api } from '../api';
 import { Mark } from '../parts/marks';
 import { Progress } from '../parts/progress';
-
-interface Seen {
-  at: number;
-  done: number;
-}
+import { useLine } from './use-line';
 
 /** What is running, how far, how fast, how long still, and what went wrong. It never blocks. */
 export function Tray() {
-  const [work, setWork] = useState<Work[]>([]);
-  const [rates, setRates] = useState<Record<string, number>>({});
-  const seen = useRef(new Map<string, Seen[]>());
-  useEffect(() => {
-    let stopped = false;
-    const look = async () => {
-      const answer = await api<{ work: Work[] }>('GET', '/line').catch(() => null);
-      if (!answer || stopped) return;
-      const now = Date.now();
-      const fresh: Record<string, number> = {};
-      for (const w of answer.work) {
-        const points = [...(seen.current.get(w.key) ?? []), { at: now, done: w.done }].filter((p) => p.at > now - 15_000);
-        seen.current.set(w.key, points);
-        const first = points[0]!;
-        if (now - first.at > 900) fresh[w.key] = ((w.done - first.done) * 1000) / (now - first.at);
-      }
-      setWork(answer.work);
-      setRates(fresh);
-    };
-    void look();
-    const heard = () => void look();
-    window.addEventListener('press:change', heard);
-    const timer = setInterval(heard, 5000);
-    return () => {
-      stopped = true;
-      window.removeEventListener('press:change', heard);
-      clearInterval(timer);
-    };
-  }, []);
+  const now = useLine();
+  const work = now?.work ?? [];
+  const rates = now?.rates ?? {};
   return (
     <footer
       className="flex min-h-[33px] items-center gap-6 overflow-hidden border-t border-ink bg-paper2 px-[18px] py-1.5 text-[12px]"

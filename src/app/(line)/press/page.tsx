@@ -4,6 +4,10 @@ import { listProofs } from '@/services/line/proofs';
 import { outlets } from '@/services/outlets/outlets';
 import { outletView, proofView, runView } from '@/api/views';
 import { PressStation } from '@/ui/press/station';
+import { Follow } from '@/ui/shell/live';
+
+/** What this page shows something of. */
+const TABLES = ['proof', 'run', 'outlet'];
 
 export const metadata = { title: 'Press' };
 
@@ -19,13 +23,16 @@ export default async function Page() {
     runs.map((r) => r.id),
   );
   return (
-    <PressStation
-      runs={runs.map(runView)}
-      pictures={Object.fromEntries(pictures)}
-      outlets={houses.map(outletView)}
-      refused={refused
-        .map(proofView(caller.workspace))
-        .map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))}
-    />
+    <>
+      <Follow tables={TABLES} />
+      <PressStation
+        runs={runs.map(runView)}
+        pictures={Object.fromEntries(pictures)}
+        outlets={houses.map(outletView)}
+        refused={refused
+          .map(proofView(caller.workspace))
+          .map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))}
+      />
+    </>
   );
 }

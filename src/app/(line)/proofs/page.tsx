@@ -5,6 +5,10 @@ import { listRuns } from '@/services/line/runs';
 import { outlets } from '@/services/outlets/outlets';
 import { outletView, proofView } from '@/api/views';
 import { ProofStation } from '@/ui/proofs/station';
+import { Follow } from '@/ui/shell/live';
+
+/** What this page shows something of. */
+const TABLES = ['proof', 'run', 'outlet', 'listing', 'outlet_order', 'artwork', 'docket', 'price_plan', 'blank'];
 
 export const metadata = { title: 'Proofs' };
 
@@ -30,10 +34,13 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   );
   const [runs, houses] = [await listRuns(caller.workspace), await outlets(caller.workspace)];
   return (
-    <ProofStation
-      proofs={proofs.map(proofView(caller.workspace))}
-      runs={runs.map((r) => ({ id: r.id, name: r.name }))}
-      outlets={houses.map(outletView)}
-    />
+    <>
+      <Follow tables={TABLES} />
+      <ProofStation
+        proofs={proofs.map(proofView(caller.workspace))}
+        runs={runs.map((r) => ({ id: r.id, name: r.name }))}
+        outlets={houses.map(outletView)}
+      />
+    </>
   );
 }

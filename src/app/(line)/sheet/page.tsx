@@ -1,10 +1,28 @@
 import { visitor } from '@/app/visitor';
-import { sheet } from '@/services/line/sheet';
+import { searchText } from '@/ui/artwork/search-text';
+import { columnOf } from '@/core/planning/cells';
+import { sheetColumns, sheetWindow } from '@/services/line/sheet';
+import { arranged } from '@/ui/sheet/columns';
+import { BLOCK, blockColumns } from '@/ui/sheet/blocks';
 import { SheetStation } from '@/ui/sheet/station';
 
 export const metadata = { title: 'Sheet' };
 
-export default async function Page() {
-  const caller = await visitor();
-  return <SheetStation sheet={await sheet(caller.workspace)} />;
+export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const { workspace } = await visitor();
+  const asked = new URLSearchParams(
+    Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
+  );
+  const query = searchText(asked);
+  const by = asked.get('by') === 'docket' ? 'docket' : 'outlet';
+  const columns = await sheetColumns(workspace);
+  const { shown } = arranged(columns, by, new Set(asked.get('fold')?.split(',')));
+  const first = blockColumns(shown, 0);
+  const window = await sheetWindow(workspace, Object.fromEntries(new URLSearchParams(query)), {
+    from: 0,
+    count: BLOCK.rows,
+    by,
+    columns: first.split(',').flatMap((key) => columnOf(key) ?? []),
+  }).catch(() => ({ total: 0, rows: [] }));
+  return <SheetStation first={{ view: { query, by }, columns, asked: first, window }} />;
 }

@@ -6,6 +6,10 @@ import { dockets } from '@/services/stockroom/dockets';
 import { plans } from '@/services/stockroom/plans';
 import { blankView, outletView } from '@/api/views';
 import { Stockroom } from '@/ui/stockroom/stockroom';
+import { Follow } from '@/ui/shell/live';
+
+/** What this page shows something of. */
+const TABLES = ['outlet', 'docket', 'blank', 'price_plan', 'listing'];
 
 export const metadata = { title: 'Stockroom' };
 
@@ -27,13 +31,16 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
           ? `${connect} is connected.`
           : null;
   return (
-    <Stockroom
-      dockets={forms}
-      plans={priced}
-      blanks={goods.map(blankView)}
-      outlets={houses.map(outletView)}
-      scenes={scenes()}
-      said={said}
-    />
+    <>
+      <Follow tables={TABLES} />
+      <Stockroom
+        dockets={forms}
+        plans={priced}
+        blanks={goods.map(blankView)}
+        outlets={houses.map(outletView)}
+        scenes={scenes()}
+        said={said}
+      />
+    </>
   );
 }

@@ -11,6 +11,10 @@ import { docket, docketUses } from '@/services/stockroom/dockets';
 import { Trouble } from '@/services/trouble';
 import { artworkView, blankView, outletView } from '@/api/views';
 import { DocketEditor } from '@/ui/stockroom/docket/editor';
+import { Follow } from '@/ui/shell/live';
+
+/** What this page shows something of. */
+const TABLES = ['docket', 'blank', 'outlet', 'price_plan', 'artwork'];
 
 export const metadata = { title: 'Docket' };
 
@@ -58,16 +62,19 @@ export default async function Page({
   // an artwork that the address names is tried first, however many others there are
   const named = isId(on) ? await artworksOf(caller.workspace, [on]) : [];
   return (
-    <DocketEditor
-      key={`${it.id} ${starting.id}`}
-      docket={it}
-      plan={plan}
-      uses={uses}
-      plans={priced}
-      blanks={goods.map(blankView)}
-      scenes={scenes()}
-      samples={[...named, ...samples.filter((a) => a.id !== on)].map(artworkView(caller.workspace))}
-      outlets={houses.map(outletView)}
-    />
+    <>
+      <Follow tables={TABLES} />
+      <DocketEditor
+        key={`${it.id} ${starting.id}`}
+        docket={it}
+        plan={plan}
+        uses={uses}
+        plans={priced}
+        blanks={goods.map(blankView)}
+        scenes={scenes()}
+        samples={[...named, ...samples.filter((a) => a.id !== on)].map(artworkView(caller.workspace))}
+        outlets={houses.map(outletView)}
+      />
+    </>
   );
 }

@@ -1,0 +1,165 @@
+import { offersAt } from '../../core/docket/docket';
+import { columnKey, standingOf, whyClosed, type Column, type Place } from '../../core/planning/cells';
+import * as artworks from '../../data/artwork/artworks';
+import { inWorkspace, type Tx } from '../../data/database';
+import { record } from '../../data/desk/activity';
+import { addJob, addJobs } from '../../data/jobs';
+import { listedOutOfDate } from '../../data/line/proofs';
+import * as data from '../../data/line/runs';
+import type { LeftOut, RunPart } from '../../data/line/runs';
+import { placedProofs } from '../../data/line/sheet';
+import { listOutlets, type OutletRow } from '../../data/outlets/outlets';
+import { listDockets, type DocketRow } from '../../data/stockroom/dockets';
+import { Trouble } from '../trouble';
+import { leadAt, leadsOf, selected, takeLead, type Selection } from './sheet';
+
+/** The product of artworks x dockets x outlets, single cells of it, or a part of the sheet. */
+export interface RunWish {
+  name?: string;
+  artworks?: string[];
+  drawer?: string;
+  dockets?: string[];
+  outlets?: string[];
+  /** Column by column: the id of each artwork is told once a column, so that thousands of cells are a small request. */
+  cells?: { docket: string; outlet: string; artworks: string[] }[];
+  /** By what it means; `only` takes its cells without a proof, or those held and refused. */
+  selection?: Selection & { only: RunPart['only'] };
+}
+
+/** More cells than that are laid out in the worker. */
+const AT_ONCE = 2000;
+/** The worker lays out so many cells at a time. */
+const WINDOW = 20_000;
+
+/**
+ * Begins a run: one proof for every artwork x docket x outlet that can be, the rest left out with the reason. What is more than a
+ * moment's work is laid out by the worker, window by window. Drafting is one job an artwork, so that each file is decoded once.
+ * Returns the run's id.
+ */
+export const beginRun = (workspace: string, wish: RunWish): Promise<string> =>
+  inWorkspace(workspace, async (tx) => {
+    const parts = await partsOf(tx, wish);
+    const ids = [...new Set(parts.flatMap((p) => p.artworks))];
+    const names = await artworks.namesOf(tx, ids);
+    const missing = ids.length - names.count;
+    if (missing) throw new Trouble('not-valid', `${missing} of ${ids.length} artworks are not here.`, 'artworks');
+    const name = wish.name?.trim() || nameOf(names.first, names.count);
+    const runId = await data.addRun(tx, name);
+    await data.addParts(tx, runId, parts);
+    await record(tx, { did: 'run.begun', about: 'run', ids: [runId], values: { name, count: ids.length } });
+    if (parts.reduce((n, p) => n + p.columns.length * p.artworks.length, 0) > AT_ONCE)
+      await addJob(tx, 'run.plan', { workspace, runId });
+    else while (await layOutSome(tx, workspace, runId, AT_ONCE));
+    return runId;
+  });
+
+export const nameOf = (first: string, count: number): string => (count === 1 ? first : `${first} and ${count - 1} more`);
+
+/** Lays a run out to its end, or until it is paused or stopped. Begun again, it goes on where it was. */
+export async function layOut(workspace: string, runId: string): Promise<void> {
+  const more = () =>
+    inWorkspace(workspace, async (tx) => {
+      const run = await data.runById(tx, runId);
+      return run?.state === 'going' && layOutSome(tx, workspace, runId, WINDOW);
+    });
+  while (await more());
+}
+
+/** What a wish names, found: artworks under columns. */
+async function partsOf(tx: Tx, wish: RunWish): Promise<RunPart[]> {
+  if (wish.selection) {
+    const { only, columns } = wish.selection;
+    const found = await selected(tx, wish.selection);
+    if (!found.length || !columns.length) throw new Trouble('not-valid', 'Nothing is selected.', 'selection');
+    return [{ columns, artworks: found, only }];
+  }
+  const ids = [
+    ...new Set(
+      wish.cells?.flatMap((c) => c.artworks) ??
+        wish.artworks ??
+        (wish.drawer ? (await artworks.artworkIdsInDrawer(tx, wish.drawer)).map((a) => a.id) : []),
+    ),
+  ];
+  if (!ids.length)
+    throw new Trouble(
+      'not-valid',
+      wish.drawer ? `The drawer ${wish.drawer} holds no artwork.` : 'Say which artworks: a list of ids, or a drawer.',
+      'artworks',
+    );
+  const known = await listDockets(tx);
+  const outlets = await listOutlets(tx);
+  const find = (named: string) => known.find((k) => k.id === named || k.name === named);
+  // one may be named twice, by its id and by its name
+  const dockets = new Set((wish.cells?.map((c) => c.docket) ?? wish.dockets ?? []).map(find));
+  if (!dockets.size || dockets.has(undefined))
+    throw new Trouble('not-valid', 'Say which dockets: ids or names of dockets that are in the stockroom.', 'dockets');
+  const wanted = wish.cells?.map((c) => c.outlet) ?? wish.outlets ?? outlets.map((o) => o.id);
+  const strange = wanted.find((o) => !outlets.some((k) => k.id === o));
+  if (strange) throw new Trouble('not-valid', `There is no outlet ${strange}.`, 'outlets');
+  if (wish.cells)
+    return wish.cells.map((c) => ({
+      columns: [{ docket: find(c.docket)!.id, outlet: c.outlet }],
+      artworks: [...new Set(c.artworks)],
+      only: 'all',
+    }));
+  const columns = [...(dockets as Set<DocketRow>)].flatMap((d) =>
+    outlets.filter((o) => wanted.includes(o.id) && offersAt(d.document, o.id)).map((o) => ({ docket: d.id, outlet: o.id })),
+  );
+  return columns.length ? [{ columns, artworks: ids, only: 'all' }] : [];
+}
+
+type At = Column & Place & { docketName: string };
+/** Columns with what decides on their cells; one whose docket or outlet is gone meanwhile is left out. */
+function placesAt(columns: readonly Column[], dockets: DocketRow[], outlets: OutletRow[]): At[] {
+  return columns.flatMap((c) => {
+    const docket = dockets.find((d) => d.id === c.docket);
+    const outlet = outlets.find((o) => o.id === c.outlet);
+    return docket && outlet
+      ? {
+          ...c,
+          docketName: docket.name,
+          outletName: outlet.name,
+          accepts: docket.document.accepts,
+          told: outlet.rules !== null,
+          offered: offersAt(docket.document, outlet.id),
+        }
+      : [];
+  });
+}
+
+/** Lays out about so many cells of a run. False when there was nothing left. */
+async function layOutSome(tx: Tx, workspace: string, runId: string, cells: number): Promise<boolean> {
+  const part = await data.takePart(tx, runId, cells);
+  if (!part) return false;
+  const works = await artworks.artworksByIds(tx, part.artworks);
+  const places = placesAt(part.columns, await listDockets(tx), await listOutlets(tx));
+  const leads = await leadsOf(tx, works);
+  const again = await listedOutOfDate(tx, part.artworks);
+  const cellKey = (c: data.Cell) => `${c.artworkId}/${columnKey({ docket: c.docketId, outlet: c.outletId })}`;
+  const stands = new Map(
+    part.only === 'all' ? [] : (await placedProofs(tx, part.artworks)).map((p) => [cellKey(p), standingOf(p.state)]),
+  );
+  const leftOut: LeftOut[] = [];
+  const wanted: (data.Cell & { place: At; work: artworks.ArtworkRow })[] = [];
+  for (const work of works)
+    for (const place of places) {
+      const cell = { artworkId: work.id, docketId: place.docket, outletId: place.outlet, place, work };
+      const stand = stands.get(cellKey(cell));
+      if (part.only === 'open' ? stand !== undefined : part.only === 'held' && stand !== 'held') continue;
+      const why = whyClosed(work, place, leadAt(leads, work, place));
+      if (why) leftOut.push({ artwork: work.name, docket: place.docketName, outlet: place.outletName, ...why });
+      else {
+        takeLead(leads, work, place);
+        wanted.push(cell);
+      }
+    }
+  const added = await data.addProofs(tx, runId, wanted, again);
+  const taken = new Set(added.map(cellKey));
+  for (const c of wanted)
+    if (!taken.has(cellKey(c)))
+      leftOut.push({ artwork: c.work.name, docket: c.place.docketName, outlet: c.place.outletName, code: 'further-on' });
+  await data.addLeftOut(tx, runId, leftOut);
+  const drafting = [...new Set(added.map((c) => c.artworkId))];
+  await addJobs(tx, 'run.draft', drafting.map((artworkId) => ({ workspace, runId, artworkId }))); // prettier-ignore
+  return true;
+}

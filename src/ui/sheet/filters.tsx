@@ -1,0 +1,126 @@
+'use client';
+import { useQuery } from '@tanstack/react-query';
+import { SlidersHorizontal } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { api } from '../api';
+import { Facets } from '../artwork/facets';
+import { FACETS } from '../artwork/search-text';
+import type { Choices } from '../artwork/types';
+import { buttonClass } from '../parts/button';
+import { ChoiceField } from '../parts/fields/field';
+import type { Put } from '../parts/use-address';
+import type { By, Group } from './columns';
+
+const STANDS = [
+  ['', 'all artworks'],
+  ['missing', 'not proofed yet'],
+  ['nothing live', 'nothing live yet'],
+  ['live', 'live'],
+  ['held', 'held or refused'],
+  ['ready', 'ready to be passed'],
+  ['waiting', 'on the way'],
+] as const;
+const SORTS = [
+  ['', 'newest first'],
+  ['oldest', 'oldest first'],
+  ['name', 'by name'],
+  ['subject', 'by subject'],
+  ['largest', 'largest first'],
+  ['lightness', 'lightest first'],
+] as const;
+
+/** Which rows there are, in which order, and how columns go together. */
+export function SheetFilters({
+  search,
+  put,
+  by,
+  groups,
+}: {
+  search: URLSearchParams;
+  put: Put;
+  by: By;
+  groups: readonly Group[];
+}) {
+  const foldable = groups.filter((g) => g.columns.length > 1);
+  const allFolded = foldable.length > 0 && foldable.every((g) => g.folded);
+  const part = by === 'outlet' ? 'at' : 'docket';
+  const facets = FACETS.filter((p) => search.get(p));
+  return (
+    <div className="flex min-w-0 items-center gap-2">
+      <ChoiceField
+        hideLabel
+        label="How they stand"
+        className="w-[152px]"
+        value={search.get('stands') ?? ''}
+        onChange={(e) => put({ stands: e.target.value || null, ...(!e.target.value && { at: null, docket: null }) })}
+        options={STANDS}
+      />
+      {search.get('stands') && (
+        <ChoiceField
+          hideLabel
+          label={by === 'outlet' ? 'At which outlet' : 'Under which docket'}
+          className="w-[150px]"
+          value={search.get(part) ?? ''}
+          onChange={(e) => put({ at: null, docket: null, [part]: e.target.value || null })}
+          options={[['', by === 'outlet' ? 'at any outlet' : 'under any docket'], ...groups.map((g) => [g.id, g.name] as const)]}
+        />
+      )}
+      <Popover.Root>
+        <Popover.Trigger className={buttonClass(facets.length ? 'go' : 'plain')}>
+          <SlidersHorizontal size={13} aria-hidden /> Filter{facets.length > 0 && ` (${facets.length})`}
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            align="start"
+            sideOffset={4}
+            aria-label="Filter artworks"
+            className="z-50 w-[292px] border-[1.5px] border-ink bg-paper p-3 text-[13px] text-ink"
+          >
+            <AllFacets search={search} put={put} />
+            {facets.length > 0 && (
+              <button className="mt-2 px-1.5 underline" onClick={() => put(Object.fromEntries(facets.map((f) => [f, null])))}>
+                show all
+              </button>
+            )}
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <ChoiceField
+        hideLabel
+        label="Order of rows"
+        className="w-[122px]"
+        value={search.get('sort') ?? ''}
+        onChange={(e) => put({ sort: e.target.value || null })}
+        options={SORTS}
+      />
+      <ChoiceField
+        hideLabel
+        label="Columns by"
+        className="w-[142px]"
+        value={by}
+        onChange={(e) => put({ by: e.target.value === 'outlet' ? null : e.target.value, fold: null, at: null, docket: null })}
+        options={[
+          ['outlet', 'outlets, dockets'],
+          ['docket', 'dockets, outlets'],
+        ]}
+      />
+      {foldable.length > 0 && (
+        <button
+          className={buttonClass('quiet')}
+          onClick={() => put({ fold: allFolded ? null : groups.map((g) => g.id).join(',') })}
+        >
+          {allFolded ? 'Unfold all' : 'Fold all'}
+        </button>
+      )}
+    </div>
+  );
+}
+
+function AllFacets({ search, put }: { search: URLSearchParams; put: Put }) {
+  const { data } = useQuery({
+    queryKey: ['/artworks/choices'],
+    queryFn: () => api<Choices>('GET', '/artworks/choices'),
+    meta: { tables: ['artwork'] },
+  });
+  return <Facets choices={data ?? {}} search={search} put={put} />;
+}
