@@ -3,7 +3,7 @@ import { line } from './line';
 import { memory } from './memory';
 import { mockups } from './mockups';
 import { screens } from './screens';
-import { size } from './size';
+import { scale } from './scale';
 import { strength } from './strength';
 import { surenessOfWords } from './sureness';
 
@@ -14,7 +14,7 @@ const TOPICS: Record<string, () => Promise<void>> = {
   memory,
   line,
   screens,
-  size,
+  scale,
   strength,
 };
 

@@ -183,7 +183,7 @@ export const drafted = (id: string): Promise<Run> =>
     (r) => !r.counts.drafting,
     'drafting',
   );
-export const pressDone = (id: string, seconds = 60): Promise<Run> =>
+export const pressDone = (id: string, seconds = 180): Promise<Run> =>
   until(
     () => ok<Run>('GET', `/runs/${id}`),
     (r) => !r.counts.sending,

@@ -29,6 +29,10 @@ export async function addRun(tx: Tx, name: string): Promise<string> {
 export async function setRunState(tx: Tx, id: string, state: RunRow['state']): Promise<void> {
   await tx.query('UPDATE run SET state = $2 WHERE id = $1', [id, state]);
 }
+/** The state of a run, which stays until this transaction ends; null when there is none such. */
+export const heldRun = async (tx: Tx, id: string): Promise<RunRow['state'] | null> =>
+  (await row<Pick<RunRow, 'state'>>(tx, 'SELECT state FROM run WHERE id = $1 FOR NO KEY UPDATE', [id]))?.state ?? null;
+
 /** So many of what a run left out are told by name. */
 const TOLD = 1000;
 /** Adds to what a run left out. */

@@ -57,12 +57,7 @@ export const nameOf = (first: string, count: number): string => (count === 1 ? f
 
 /** Lays a run out to its end, or until it is paused or stopped. Begun again, it goes on where it was. */
 export async function layOut(workspace: string, runId: string): Promise<void> {
-  const more = () =>
-    inWorkspace(workspace, async (tx) => {
-      const run = await data.runById(tx, runId);
-      return run?.state === 'going' && layOutSome(tx, workspace, runId, WINDOW);
-    });
-  while (await more());
+  while (await inWorkspace(workspace, (tx) => layOutSome(tx, workspace, runId, WINDOW)));
 }
 
 /** What a wish names, found: artworks under columns. */
@@ -127,9 +122,10 @@ function placesAt(columns: readonly Column[], dockets: DocketRow[], outlets: Out
   });
 }
 
-/** Lays out about so many cells of a run. False when there was nothing left. */
+/** Lays out about so many cells of a run. False when there was nothing left, or it does not go on. */
 async function layOutSome(tx: Tx, workspace: string, runId: string, cells: number): Promise<boolean> {
-  const part = await data.takePart(tx, runId, cells);
+  // whoever stops it takes hold of the run first as well, and of its parts then
+  const part = (await data.heldRun(tx, runId)) === 'going' ? await data.takePart(tx, runId, cells) : null;
   if (!part) return false;
   const works = await artworks.artworksByIds(tx, part.artworks);
   const places = placesAt(part.columns, await listDockets(tx), await listOutlets(tx));

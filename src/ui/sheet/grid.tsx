@@ -50,6 +50,8 @@ export function SheetGrid({
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
     overscan: 4,
+    // rows begin below the heads, which stay
+    scrollMargin: HEAD,
     scrollPaddingStart: HEAD,
     useFlushSync: false,
   });
@@ -127,7 +129,7 @@ export function SheetGrid({
             <Row
               key={v.index}
               r={v.index}
-              top={v.start}
+              top={v.start - HEAD}
               row={store.row(v.index, names)}
               range={range}
               cells={inColumns.map((i): InView => {

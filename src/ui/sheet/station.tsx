@@ -167,7 +167,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
   return (
     <div className="grid h-full min-h-0" style={{ gridTemplateColumns: openId ? '1fr 356px' : '1fr' }}>
       <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr]">
-        <div className="flex min-h-[46px] items-center gap-3 px-[18px] pt-2 pb-1">
+        <div className="flex min-h-[50px] items-center gap-3 px-[18px] pt-2 pb-1">
           <h1 className="text-[22px]">Sheet</h1>
           <span className="whitespace-nowrap text-soft">
             {count(store.total, 'artwork')}
