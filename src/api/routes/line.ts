@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { activity, takeBack } from '@/services/desk/undoing';
-import { line, listing, listListingsOf, runningWork } from '@/services/line/line';
+import { lineNow, listing, listListingsOf } from '@/services/line/line';
 import { pictureOf } from '@/services/artwork/pictures';
 import { changeProof, listProofs, proof } from '@/services/line/proofs';
 import {
@@ -235,10 +235,9 @@ const standing = [
     },
     async ({ workspace, body: { limit = 400, ...selection } }) => ({ ids: await proofsOf(workspace, selection, limit) }),
   ),
-  route('GET', '/line', { does: 'counts of every station, and running work', answers: shape.Line }, async ({ workspace }) => {
-    const [stations, work] = await Promise.all([line(workspace), runningWork(workspace)]);
-    return { stations, work };
-  }),
+  route('GET', '/line', { does: 'counts of every station, and running work', answers: shape.Line }, ({ workspace }) =>
+    lineNow(workspace),
+  ),
   stream(
     'GET',
     '/events',

@@ -308,7 +308,7 @@ export const Line = Exactly({
   work: Type.Array(
     Exactly({
       key: Text,
-      kind: OneOf(['measuring', 'reading', 'drafting', 'sending']),
+      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'sending']),
       label: Text,
       done: Whole,
       total: Whole,

@@ -72,10 +72,11 @@ const WHERE = `($1::text IS NULL OR a.state = $1) AND a.standing = $2
   AND ($16::text IS NULL OR EXISTS (SELECT 1 FROM likeness k WHERE a.id IN (k.older_id, k.newer_id) AND k.kind = $16 AND k.decision = 'open'))
   AND ($17::uuid IS NULL OR a.batch_id = $17)
   AND ($18::text[] IS NULL OR a.haystack LIKE ALL($18))
-  AND ($19::text IS NULL OR EXISTS (SELECT 1 FROM proof p LEFT JOIN listing l ON l.proof_id = p.id AND l.state = 'live'
-    WHERE p.artwork_id = a.id AND ($20::text IS NULL OR p.outlet_id = $20) AND ($21::uuid IS NULL OR p.docket_id = $21)
+  AND ($19::text IS NULL OR CASE WHEN $19 IN ('live', 'nothing live')
+    THEN EXISTS (SELECT 1 FROM listing l WHERE l.artwork_id = a.id AND l.state = 'live' AND ($20::text IS NULL OR l.outlet_id = $20) AND ($21::uuid IS NULL OR l.docket_id = $21)) = ($19 = 'live')
+    ELSE EXISTS (SELECT 1 FROM proof p WHERE p.artwork_id = a.id AND ($20::text IS NULL OR p.outlet_id = $20) AND ($21::uuid IS NULL OR p.docket_id = $21)
       AND CASE $19 WHEN 'missing' THEN true WHEN 'held' THEN p.state IN ('held', 'refused') WHEN 'ready' THEN p.state = 'ready'
-        WHEN 'waiting' THEN p.state IN ('drafting', 'passed', 'sending') ELSE l.id IS NOT NULL END) = ($19 NOT IN ('missing', 'nothing live')))
+        ELSE p.state IN ('drafting', 'passed', 'sending') END) = ($19 <> 'missing') END)
   AND ($22::text[] IS NULL OR left(a.id::text, 8) = ANY($22))`;
 
 /** Artworks `a` that a filter finds, with their drawers `d`: what follows SELECT. */

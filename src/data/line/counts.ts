@@ -21,7 +21,7 @@ export interface Line {
 export async function countLine(tx: Tx): Promise<Line> {
   const { counts, dockets, outlets } = (await row<{ counts: Record<string, number> | null; dockets: number; outlets: number }>(
     tx,
-    `SELECT (SELECT jsonb_object_agg(of || ' ' || state, count) FROM (SELECT of, state, sum(count) AS count FROM tally WHERE of <> 'run' GROUP BY 1, 2) t) AS counts,
+    `SELECT (SELECT jsonb_object_agg(of || ' ' || state, count) FROM (SELECT of, state, sum(count) AS count FROM tally WHERE of IN ('artwork', 'cell', 'listing') GROUP BY 1, 2) t) AS counts,
        (SELECT count(*)::int FROM docket) AS dockets, (SELECT count(*)::int FROM outlet WHERE connected) AS outlets`,
   ))!;
   const n = (of: string, ...states: string[]) => states.reduce((sum, state) => sum + (counts?.[`${of} ${state}`] ?? 0), 0);
@@ -46,21 +46,20 @@ interface Left {
   total: number;
 }
 
+/** Of the artworks that came since the oldest of those that wait, how many wait. Where none does, that is all that is asked. */
+async function waitingSince(tx: Tx, waits: string, among: string): Promise<Left> {
+  const { since } = (await row<{ since: Date | null }>(tx, `SELECT min(created_at) AS since FROM artwork WHERE ${waits}`))!;
+  if (!since) return { left: 0, total: 0 };
+  return (await row<Left>(
+    tx,
+    `SELECT count(*) FILTER (WHERE ${waits})::int AS left, count(*)::int AS total FROM artwork WHERE ${among} AND created_at >= $1::timestamptz - interval '1 minute'`,
+    [since],
+  ))!;
+}
 /** Files that came in since the oldest that is not measured yet. */
-export const countMeasuring = async (tx: Tx): Promise<Left> =>
-  (await row<Left>(
-    tx,
-    `SELECT count(*) FILTER (WHERE state = 'arriving')::int AS left, count(*)::int AS total FROM artwork
-     WHERE created_at >= (SELECT min(created_at) - interval '1 minute' FROM artwork WHERE state = 'arriving')`,
-  ))!;
-
+export const countMeasuring = (tx: Tx): Promise<Left> => waitingSince(tx, "state = 'arriving'", 'true');
 /** Files that came in since the oldest whose words are not read yet. */
-export const countReading = async (tx: Tx): Promise<Left> =>
-  (await row<Left>(
-    tx,
-    `SELECT count(*) FILTER (WHERE said IS NULL)::int AS left, count(*)::int AS total FROM artwork WHERE state = 'ready'
-       AND created_at >= (SELECT min(created_at) - interval '1 minute' FROM artwork WHERE state = 'ready' AND said IS NULL)`,
-  ))!;
+export const countReading = (tx: Tx): Promise<Left> => waitingSince(tx, "state = 'ready' AND said IS NULL", "state = 'ready'");
 
 /** Runs in which something is still to be drafted. */
 export const countDrafting = (tx: Tx): Promise<({ id: string; name: string; state: string } & Left)[]> =>
@@ -69,6 +68,14 @@ export const countDrafting = (tx: Tx): Promise<({ id: string; name: string; stat
     `SELECT r.id, r.name, r.state, sum(t.count)::int AS total, sum(t.count) FILTER (WHERE t.state = 'drafting')::int AS left
      FROM tally t JOIN run r ON r.id = t.what WHERE t.of = 'run' AND r.state <> 'stopped' GROUP BY r.id
      HAVING sum(t.count) FILTER (WHERE t.state = 'drafting') > 0 ORDER BY r.seq`,
+  );
+
+/** Runs that are still being laid out. */
+export const countPlanning = (tx: Tx): Promise<({ id: string; name: string; state: string } & Left)[]> =>
+  rows(
+    tx,
+    `SELECT r.id, r.name, r.state, sum(cardinality(t.artworks))::int AS total, sum(cardinality(t.artworks) - t.done)::int AS left
+     FROM run_part t JOIN run r ON r.id = t.run_id GROUP BY r.id ORDER BY r.seq`,
   );
 
 export const pausedRuns = async (tx: Tx): Promise<Set<string>> =>

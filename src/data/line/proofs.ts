@@ -98,8 +98,8 @@ export const draftingProofs = async (tx: Tx, runId: string, artworkId: string): 
     ]),
   );
 
-// Plan, measured with 100,000 proofs in one run on two cores: proof_of_run is read in order and left at the limit, 9.4 ms for
-// 1,000 rows; with the index on run and state alone, all were joined and sorted first, 318 ms.
+// Plan, measured with 314,000 proofs on two cores: an index in the order asked for is read and left at the limit, and only what is
+// found there is joined; joined first, all were, and sorted, 1.4 s for a hundred rows.
 export const listProofs = async (
   tx: Tx,
   f: { run?: string; state?: string; outlet?: string; docket?: string; ids?: string[]; after?: number; limit: number },
@@ -108,9 +108,10 @@ export const listProofs = async (
     tx,
     await rows(
       tx,
-      `${PROOF} WHERE ($1::uuid IS NULL OR p.run_id = $1) AND ($2::text IS NULL OR p.state = ANY(string_to_array($2, ','))) AND ($3::text IS NULL OR p.outlet_id = $3)
-       AND ($4::uuid[] IS NULL OR p.id = ANY($4)) AND ($7::uuid IS NULL OR p.docket_id = $7) AND p.seq > $5 ORDER BY p.seq LIMIT $6`,
-      [f.run ?? null, f.state ?? null, f.outlet ?? null, f.ids ?? null, f.after ?? 0, f.limit, f.docket ?? null],
+      `${PROOF} WHERE p.id = ANY(ARRAY(SELECT id FROM proof q WHERE ($1::uuid IS NULL OR q.run_id = $1) AND ($2::text[] IS NULL OR q.state = ANY($2))
+         AND ($3::text IS NULL OR q.outlet_id = $3) AND ($4::uuid[] IS NULL OR q.id = ANY($4)) AND ($7::uuid IS NULL OR q.docket_id = $7) AND q.seq > $5
+         ORDER BY q.seq LIMIT $6)) ORDER BY p.seq`,
+      [f.run ?? null, f.state?.split(',') ?? null, f.outlet ?? null, f.ids ?? null, f.after ?? 0, f.limit, f.docket ?? null],
     ),
   );
 

@@ -23,6 +23,25 @@ UNION ALL SELECT workspace_id, 'cell', docket_id, outlet_id, state, count(*) FRO
 UNION ALL SELECT workspace_id, 'run', run_id, outlet_id, state, count(*) FROM proof GROUP BY 1, 3, 4, 5
 UNION ALL SELECT workspace_id, 'listing', NULL, outlet_id, state, count(*) FROM listing GROUP BY 1, 4, 5;
 
+-- A listing knows which artwork and docket it is of, so that artworks are asked how they stand without a look at their proofs.
+ALTER TABLE listing ADD COLUMN artwork_id uuid, ADD COLUMN docket_id uuid,
+  ADD FOREIGN KEY (artwork_id, workspace_id) REFERENCES artwork (id, workspace_id) ON DELETE SET NULL (artwork_id),
+  ADD FOREIGN KEY (docket_id, workspace_id) REFERENCES docket (id, workspace_id) ON DELETE SET NULL (docket_id);
+UPDATE listing l SET artwork_id = p.artwork_id, docket_id = p.docket_id FROM proof p WHERE p.id = l.proof_id;
+CREATE INDEX listing_of_artwork ON listing (artwork_id, outlet_id, docket_id) WHERE state = 'live';
+CREATE INDEX listing_of_docket ON listing (docket_id);
+
+-- Proofs page by page in the order they were made, also those in one state.
+CREATE INDEX proof_in_order ON proof (workspace_id, seq);
+CREATE INDEX proof_in_state ON proof (workspace_id, state, seq);
+
+-- Listings by words, as artwork is found: with the owner's rights, for the policy keeps LIKE from using any index.
+CREATE FUNCTION listing_words(title text, artwork_name text) RETURNS text LANGUAGE sql IMMUTABLE AS $$ SELECT lower(title || E'\n' || coalesce(artwork_name, '')) $$;
+CREATE INDEX listing_by_words ON listing USING gin (listing_words(title, artwork_name) gin_trgm_ops);
+CREATE FUNCTION listings_by_words(pattern text) RETURNS SETOF uuid LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
+  SELECT id FROM listing WHERE workspace_id = current_workspace() AND listing_words(title, artwork_name) LIKE pattern
+$$;
+
 -- Adds up what has gathered of a workspace. Two at once do no harm: a row that one takes away is not there for the other.
 CREATE FUNCTION fold_tallies(spare integer) RETURNS void LANGUAGE sql SECURITY DEFINER SET search_path = public AS $$
   WITH many AS (SELECT workspace_id FROM tally GROUP BY 1 HAVING count(*) - count(DISTINCT (of, what, outlet_id, state)) >= spare),
@@ -63,7 +82,7 @@ BEGIN
     counted := CASE t
       WHEN 'artwork' THEN quote_literal('d.id') || ', ' || quote_literal($q$'artwork', NULL::uuid, '', state || ' ' || standing$q$)
       WHEN 'proof' THEN quote_literal('d.artwork_id') || ', ' || quote_literal($q$'cell', docket_id, outlet_id, state$q$) || ', ' || quote_literal($q$'run', run_id, outlet_id, state$q$)
-      ELSE quote_literal('SELECT p.artwork_id FROM proof p WHERE p.id = d.proof_id') || ', ' || quote_literal($q$'listing', NULL::uuid, outlet_id, state$q$) END;
+      ELSE quote_literal('d.artwork_id') || ', ' || quote_literal($q$'listing', NULL::uuid, outlet_id, state$q$) END;
     EXECUTE format('DROP TRIGGER tell ON %I', t);
     FOREACH event IN ARRAY ARRAY['INSERT', 'UPDATE', 'DELETE'] LOOP
       EXECUTE format('CREATE TRIGGER changed_by_%s AFTER %s ON %I REFERENCING %s FOR EACH STATEMENT EXECUTE FUNCTION changed(%s)', lower(event), event, t,
@@ -114,5 +133,6 @@ $$;
 
 -- What is under way is asked for all the time, and is little of what there is.
 CREATE INDEX proof_drafting ON proof (workspace_id, run_id, artwork_id) WHERE state = 'drafting';
+CREATE INDEX artwork_by_time ON artwork (workspace_id, created_at);
 CREATE INDEX artwork_arriving ON artwork (workspace_id, created_at) WHERE state = 'arriving';
 CREATE INDEX artwork_unread ON artwork (workspace_id, created_at) WHERE state = 'ready' AND said IS NULL;

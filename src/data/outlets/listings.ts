@@ -64,8 +64,8 @@ export async function listingsFor(
   wanted: readonly { proofId: string; key: string; title: string }[],
 ): Promise<Map<string, StandingRow>> {
   await tx.query(
-    `INSERT INTO listing (proof_id, outlet_id, state, key, title, artwork_name, docket_name, small)
-     SELECT p.id, p.outlet_id, 'not made', w.key, w.title, a.name, d.name, p.small
+    `INSERT INTO listing (proof_id, outlet_id, state, key, title, artwork_id, artwork_name, docket_id, docket_name, small)
+     SELECT p.id, p.outlet_id, 'not made', w.key, w.title, a.id, a.name, d.id, d.name, p.small
      FROM ROWS FROM (jsonb_to_recordset($1) AS ("proofId" uuid, key text, title text)) WITH ORDINALITY AS w("proofId", key, title, n)
        JOIN proof p ON p.id = w."proofId" JOIN artwork a ON a.id = p.artwork_id JOIN docket d ON d.id = p.docket_id ORDER BY w.n
      ON CONFLICT (proof_id) DO UPDATE SET artwork_name = excluded.artwork_name, docket_name = excluded.docket_name, small = excluded.small,
@@ -109,7 +109,7 @@ export async function putStanding(
 }
 
 // Plan, measured with 20,000 listings on two cores: listing_in_order is read in order and left at the limit, 0.6 ms for 1,000
-// rows; without it 45 ms. Searching by words looks through all.
+// rows; without it 45 ms. Words are looked up in an index: with 96,000 listings 28 ms, through all of them 450 ms.
 export const listListings = (
   tx: Tx,
   f: { outlet?: string; state?: string; find?: string; step?: string; ids?: string[]; after?: number; limit: number },
@@ -120,14 +120,14 @@ export const listListings = (
        l.price_minor AS "priceMinor", l.currency, l.sent_at AS "sentAt", l.looked_at AS "lookedAt", l.artwork_name AS artwork, l.docket_name AS docket, l.small,
        l.drift, coalesce(p.changed, '{}') AS changed
      FROM listing l JOIN outlet o ON o.id = l.outlet_id AND o.workspace_id = l.workspace_id LEFT JOIN proof p ON p.id = l.proof_id
-     WHERE l.state <> 'not made' AND ($1::text IS NULL OR l.outlet_id = $1) AND ($2::text IS NULL OR l.state = $2) AND ($3::text IS NULL OR l.title ILIKE '%' || $3 || '%' OR l.artwork_name ILIKE '%' || $3 || '%')
+     WHERE l.state <> 'not made' AND ($1::text IS NULL OR l.outlet_id = $1) AND ($2::text IS NULL OR l.state = $2) AND ($3::text IS NULL OR l.id = ANY(ARRAY(SELECT listings_by_words($3))))
        AND ($4::uuid[] IS NULL OR l.id = ANY($4)) AND l.seq > $5
        AND ($7::text IS NULL OR CASE $7 WHEN 'drifted' THEN l.drift <> '{}' WHEN 'stale' THEN p.changed <> '{}' ELSE l.drift = '{}' AND coalesce(p.changed, '{}') = '{}' END)
      ORDER BY l.seq LIMIT $6`,
     [
       f.outlet ?? null,
       f.state ?? null,
-      f.find?.replace(/[\\%_]/g, '\\$&') ?? null,
+      f.find ? `%${f.find.toLowerCase().replace(/[\\%_]/g, '\\$&')}%` : null,
       f.ids ?? null,
       f.after ?? 0,
       f.limit,

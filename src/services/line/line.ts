@@ -1,4 +1,4 @@
-import { inWorkspace } from '../../data/database';
+import { inWorkspace, type Tx } from '../../data/database';
 import * as counts from '../../data/line/counts';
 import type { Line } from '../../data/line/counts';
 import { listListings, sidesOf, type ListingRow, type Sides } from '../../data/outlets/listings';
@@ -16,7 +16,7 @@ export const line = (workspace: string): Promise<Line> => inWorkspace(workspace,
 /** One piece of running work for the tray. `done` of `total`; `kind` says what. */
 export interface Work {
   key: string;
-  kind: 'measuring' | 'reading' | 'drafting' | 'sending';
+  kind: 'measuring' | 'reading' | 'planning' | 'drafting' | 'sending';
   label: string;
   done: number;
   total: number;
@@ -26,46 +26,49 @@ export interface Work {
   waits?: string;
 }
 
-/** Work that is going on or paused right now. */
-export function runningWork(workspace: string): Promise<Work[]> {
-  return inWorkspace(workspace, async (tx) => {
-    const out: Work[] = [];
-    const goes = (
-      key: string,
-      kind: Work['kind'],
-      label: string,
-      { left, total }: { left: number; total: number },
-      paused = false,
-    ) => left && out.push({ key, kind, label, done: total - left, total, refused: 0, paused });
-    goes('measuring', 'measuring', 'Measuring artwork', await counts.countMeasuring(tx));
-    goes('reading', 'reading', 'Reading words', await counts.countReading(tx));
-    for (const r of await counts.countDrafting(tx))
-      goes(`draft-${r.id}`, 'drafting', `Drafting ${r.name}`, r, r.state === 'paused');
-    const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
-    const paused = await counts.pausedRuns(tx);
-    const sendings = await countOrders(tx);
-    for (const key of new Set(sendings.map((s) => `${s.runId}/${s.outlet}`))) {
-      const mine = sendings.filter((s) => `${s.runId}/${s.outlet}` === key && s.state !== 'withdrawn');
-      const count = (...of: string[]) => mine.filter((s) => of.includes(s.state)).reduce((n, s) => n + s.count, 0);
-      if (!count('waiting', 'sending')) continue;
-      const outlet = outlets.get(mine[0]!.outlet)!;
-      out.push({
-        key: `send-${key}`,
-        kind: 'sending',
-        label: `Sending to ${outlet.name}`,
-        done: count('done', 'refused'),
-        total: count('waiting', 'sending', 'done', 'refused'),
-        refused: count('refused'),
-        paused: mine[0]!.runId !== null && paused.has(mine[0]!.runId),
-        ...(!outlet.connected
-          ? { waits: `${outlet.name} does not know us; connect it again` }
-          : outlet.hold && { waits: answerSentence(outlet.hold.why).replace(/\.$/, '') }),
-      });
-    }
-    if (out.length && !(await counts.workerLives(tx)))
-      for (const w of out) w.waits ??= 'the worker has ended; it is begun again by itself, and programs.log says why';
-    return out;
-  });
+/** What stands at each station, and what goes on or is paused right now. */
+export const lineNow = (workspace: string): Promise<{ stations: Line; work: Work[] }> =>
+  inWorkspace(workspace, async (tx) => ({ stations: await counts.countLine(tx), work: await runningWork(tx) }));
+
+async function runningWork(tx: Tx): Promise<Work[]> {
+  const out: Work[] = [];
+  const goes = (
+    key: string,
+    kind: Work['kind'],
+    label: string,
+    { left, total }: { left: number; total: number },
+    paused = false,
+  ) => left && out.push({ key, kind, label, done: total - left, total, refused: 0, paused });
+  goes('measuring', 'measuring', 'Measuring artwork', await counts.countMeasuring(tx));
+  goes('reading', 'reading', 'Reading words', await counts.countReading(tx));
+  for (const r of await counts.countPlanning(tx))
+    goes(`plan-${r.id}`, 'planning', `Laying out ${r.name}`, r, r.state === 'paused');
+  for (const r of await counts.countDrafting(tx))
+    goes(`draft-${r.id}`, 'drafting', `Drafting ${r.name}`, r, r.state === 'paused');
+  const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
+  const paused = await counts.pausedRuns(tx);
+  const sendings = await countOrders(tx);
+  for (const key of new Set(sendings.map((s) => `${s.runId}/${s.outlet}`))) {
+    const mine = sendings.filter((s) => `${s.runId}/${s.outlet}` === key && s.state !== 'withdrawn');
+    const count = (...of: string[]) => mine.filter((s) => of.includes(s.state)).reduce((n, s) => n + s.count, 0);
+    if (!count('waiting', 'sending')) continue;
+    const outlet = outlets.get(mine[0]!.outlet)!;
+    out.push({
+      key: `send-${key}`,
+      kind: 'sending',
+      label: `Sending to ${outlet.name}`,
+      done: count('done', 'refused'),
+      total: count('waiting', 'sending', 'done', 'refused'),
+      refused: count('refused'),
+      paused: mine[0]!.runId !== null && paused.has(mine[0]!.runId),
+      ...(!outlet.connected
+        ? { waits: `${outlet.name} does not know us; connect it again` }
+        : outlet.hold && { waits: answerSentence(outlet.hold.why).replace(/\.$/, '') }),
+    });
+  }
+  if (out.length && !(await counts.workerLives(tx)))
+    for (const w of out) w.waits ??= 'the worker has ended; it is begun again by itself, and programs.log says why';
+  return out;
 }
 
 /** One listing with what was sent, what is there, and what was ordered, newest first. */

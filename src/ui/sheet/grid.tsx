@@ -24,6 +24,7 @@ export type ScrollTo = (at: Spot) => void;
 /** Rows and columns of which only those in view are there; what comes into view is fetched. */
 export function SheetGrid({
   store,
+  artworks,
   shown,
   groups,
   range,
@@ -31,6 +32,8 @@ export function SheetGrid({
   onScroll,
 }: {
   store: SheetStore;
+  /** How many there are in all, also those that the rows leave out. */
+  artworks: number;
   shown: readonly ShownColumn[];
   groups: readonly Group[];
   range: Range | null;
@@ -102,7 +105,7 @@ export function SheetGrid({
           groups={groups}
           items={inColumns}
           column={column}
-          rows={store.total}
+          artworks={artworks}
           whole={hands.whole}
           fold={hands.fold}
         />

@@ -11,7 +11,7 @@ export function SheetHead({
   groups,
   items,
   column,
-  rows,
+  artworks,
   whole,
   fold,
 }: {
@@ -20,7 +20,7 @@ export function SheetHead({
   items: readonly VirtualItem[];
   /** Width of a column, px. */
   column: number;
-  rows: number;
+  artworks: number;
   whole: (first: number, last: number) => void;
   fold: (group: string) => void;
 }) {
@@ -81,7 +81,7 @@ export function SheetHead({
               onClick={() => whole(v.index, v.index)}
             >
               <span className="block truncate px-2.5 pt-1">{c.folded ? count(c.columns.length, 'column') : c.name}</span>
-              <CoverageBar of={rows * c.columns.length} coverage={sum} />
+              <CoverageBar of={artworks * c.columns.length} coverage={sum} />
             </button>
           );
         })}

@@ -17,6 +17,7 @@ import { useAddress } from '../parts/use-address';
 import { useSettled } from '../parts/use-settled';
 import { ProofSlip } from '../proofs/proof-slip';
 import { usePassSelection } from '../proofs/passing';
+import { useLine } from '../shell/use-line';
 import { arranged, type CountedColumn } from './columns';
 import { SheetFilters } from './filters';
 import { SheetGrid, type ScrollTo, type SheetHands } from './grid';
@@ -78,6 +79,11 @@ export function SheetStation({ first }: { first: FirstSheet }) {
     () => Array.from({ length: Math.ceil(shown.length / BLOCK.columns) }, (_, page) => blockColumns(shown, page)),
     [shown],
   );
+  // while there are no rows nothing looks at the first of them: they may come
+  useEffect(() => {
+    if (!store.total) store.want(0, 1, pages.slice(0, 1));
+  }, [store, store.version, store.total, pages]);
+  const artworks = Math.max(store.total, useLine()?.stations.artwork.ready ?? 0);
   const selection = meantBy(range, view.query, shown, store, pages);
   const { counted, now } = useCounted(selection);
   const pageOf = (c: number) => pages[Math.floor(c / BLOCK.columns)] ?? '';
@@ -198,7 +204,15 @@ export function SheetStation({ first }: { first: FirstSheet }) {
           <SheetFilters search={search} put={put} by={view.by} groups={groups} />
         </div>
         {store.total ? (
-          <SheetGrid store={store} shown={shown} groups={groups} range={range} hands={hands} onScroll={handScroll} />
+          <SheetGrid
+            store={store}
+            artworks={artworks}
+            shown={shown}
+            groups={groups}
+            range={range}
+            hands={hands}
+            onScroll={handScroll}
+          />
         ) : (
           <p className="border-t border-rule bg-paper p-10 text-center text-soft">No artwork is like that.</p>
         )}

@@ -100,7 +100,9 @@ export function CommandList({ open, setOpen }: { open: boolean; setOpen: (open: 
           {offered.map((o) => (
             <Command.Item
               key={o.id}
-              value={`${o.says} ${o.word} ${o.id}`}
+              // what it says may change while the box is open: it stays the one that is chosen
+              value={o.id}
+              keywords={[o.says, o.word]}
               className={item}
               onSelect={() => then(() => registry.run(o.id))}
             >
