@@ -25,6 +25,8 @@ export type Decision = 'link' | 'ignore' | 'merge';
  */
 export function decideAlike(workspace: string, ids: string[], decision: Decision, keep?: string): Promise<{ undo: string }> {
   return inWorkspace(workspace, async (tx) => {
+    // the worker may be finding the same pair just now: one after the other, or each waits for what the other holds
+    await likeness.comparingAlone(tx);
     const rows = await data.artworksByIds(tx, ids);
     if (rows.length < 2 || rows.length !== ids.length)
       throw new Trouble('not-valid', 'Choose two or more artworks that are here.', 'ids');
