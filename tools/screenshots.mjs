@@ -1,13 +1,15 @@
-// Takes the pictures of docs/screenshots from a running ./start with the demo: node tools/screenshots.mjs [ADDRESS]
+// Takes the pictures of docs/screenshots from a running ./start with the demo: node tools/screenshots.mjs [ADDRESS [NAME,NAME…]]
 import { chromium } from '@playwright/test';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:4500';
+const only = process.argv[3]?.split(',');
 const flags =
   '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync --disable-dev-shm-usage';
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: flags.split(' ') });
 const get = async (path) => (await (await fetch(`${base}/api/v1${path}`)).json()).items;
 
 async function picture(name, address, { night = false, before, wait = 2500 } = {}) {
+  if (only && !only.includes(name)) return;
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: night ? 'dark' : 'light' });
   await page.goto(address.startsWith('http') ? address : base + address);
   await page.waitForTimeout(wait);
@@ -27,7 +29,7 @@ const range = (from, to) => async (page) => {
   await page.waitForTimeout(1500);
 };
 const scrolled = async (page) => {
-  await page.getByRole('grid').evaluate((el) => el.scrollTo(0, 900));
+  await page.getByRole('grid').evaluate((el) => el.scrollTo(0, 1184));
   await page.waitForTimeout(1200);
 };
 
@@ -37,7 +39,7 @@ const listings = await get('/listings?limit=200');
 const runs = await get('/runs');
 const sheetRange = async (page) => {
   await scrolled(page);
-  await range(/Little whale, Shirt.*Kestrel/, /Gathering, Shirt.*Kestrel/)(page);
+  await range(/^Gathering, navy ink, Shirts for big.*Kestrel/, /^Little whale, Shirts for big.*Kestrel/)(page);
 };
 
 await picture('artwork', `/artwork?open=${artworks.find((a) => a.name === 'Sideways is still forwards').id}`);
@@ -92,8 +94,10 @@ await picture('commands', '/artwork', {
     await page.waitForTimeout(600);
   },
 });
-const parts = await browser.newPage({ viewport: { width: 1280, height: 1500 } });
-await parts.goto(`${base}/parts`);
-await parts.waitForTimeout(1500);
-await parts.screenshot({ path: 'docs/screenshots/parts.png', fullPage: true });
+if (!only || only.includes('parts')) {
+  const parts = await browser.newPage({ viewport: { width: 1280, height: 1500 } });
+  await parts.goto(`${base}/parts`);
+  await parts.waitForTimeout(1500);
+  await parts.screenshot({ path: 'docs/screenshots/parts.png', fullPage: true });
+}
 await browser.close();
