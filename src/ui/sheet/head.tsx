@@ -52,7 +52,7 @@ export function SheetHead({
               </button>
               {g.columns.length > 1 && (
                 <button
-                  className="p-1 text-soft hover:text-ink"
+                  className="grid h-6 w-6 shrink-0 place-items-center text-soft hover:text-ink"
                   aria-expanded={!g.folded}
                   aria-label={g.folded ? `Unfold ${g.name}` : `Fold ${g.name} to one column`}
                   title={g.folded ? 'Unfold' : 'Fold to one column'}

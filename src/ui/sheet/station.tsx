@@ -34,7 +34,6 @@ const COLUMN_TABLES = ['outlet', 'docket', 'proof'];
 
 /** What the server found for the first paint. */
 export interface FirstSheet {
-  view: View;
   columns: CountedColumn[];
   /** The columns of the first block, as they are asked for. */
   asked: string;
@@ -57,7 +56,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
     () => arranged(columns, view.by, new Set(fold.split(',').filter(Boolean))),
     [columns, view.by, fold],
   );
-  const store = useSheet(view, { view: first.view, columns: first.asked, window: first.window });
+  const store = useSheet(view, { columns: first.asked, window: first.window });
 
   const [anchor, setAnchor] = useState<Spot | null>(null);
   const [focus, setFocus] = useState<Spot | null>(null);

@@ -127,14 +127,14 @@ export class SheetStore {
 
 const TABLES = ['artwork', 'proof', 'listing', 'outlet', 'docket'];
 
-/** The store of a view; another view has another. `first` is what the server found for the first paint of the first. */
-export function useSheet(view: View, first: { view: View; columns: string; window: SheetWindow }): SheetStore {
-  const isFirst = view.query === first.view.query && view.by === first.view.by;
+/** The store of a view; another view has another. `first` is what the server found for the first paint. */
+export function useSheet(view: View, first: { columns: string; window: SheetWindow }): SheetStore {
   const name = `${view.by} ${view.query}`;
-  const [held, setHeld] = useState<{ name: string; store: SheetStore }>(() => ({ name, store: new SheetStore(view, first) }));
+  const [held, setHeld] = useState(() => ({ name, store: new SheetStore(view, first) }));
   if (held.name !== name) {
+    // as many rows as there were, until it is told how many there are
     const nothing = { columns: 'none yet', window: { total: held.store.total, rows: [] } };
-    setHeld({ name, store: new SheetStore(view, isFirst ? first : nothing) });
+    setHeld({ name, store: new SheetStore(view, nothing) });
   }
   const { store } = held;
   useEffect(() => onChange(TABLES, (changes) => store.changed(changes)), [store]);

@@ -24,5 +24,5 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     by,
     columns: first.split(',').flatMap((key) => columnOf(key) ?? []),
   }).catch(() => ({ total: 0, rows: [] }));
-  return <SheetStation first={{ view: { query, by }, columns, asked: first, window }} />;
+  return <SheetStation first={{ columns, asked: first, window }} />;
 }
