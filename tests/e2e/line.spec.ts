@@ -73,6 +73,7 @@ test('artwork is given a subject in the slip, and it is kept', async ({ page }) 
 test('a range of the sheet is drafted by keyboard; what lacks a subject is held', async ({ page }) => {
   await page.goto('/sheet');
   await page.getByRole('searchbox').fill('story');
+  await expect(page.getByText(/^3 artworks/)).toBeVisible();
   const cell = (row: number, text = 'Story shirt, Kestrel Fair') =>
     page.getByRole('gridcell', { name: new RegExp(`Story ${row}, ${text}`) });
   // they were brought in side by side, so any of them may have come first
