@@ -140,7 +140,7 @@ async function multiply(owner: pg.Client, size: Size): Promise<Filled> {
     WHERE ${dice("concat(w.n, k.docket, o.id, 'is')")} < ${size.perMille}`);
   await run("ALTER TABLE cell ADD state text; UPDATE cell SET state = CASE WHEN luck < 430 AND nowhere THEN 'listed' WHEN luck < 640 THEN 'ready' WHEN luck < 780 THEN 'held' WHEN luck < 960 THEN 'passed' ELSE 'refused' END"); // prettier-ignore
   await run('CREATE INDEX ON cell (first); ANALYZE cell');
-  const held = `'[{"code": "no-subject", "field": "title", "stops": true, "values": {}}]'`;
+  const held = `'[{"code": "title-missing", "field": "title", "stops": true, "values": {}}]'`;
   const proofs = await copy(owner, 'proof', 'JOIN cell c ON c.first = t.id ORDER BY c.n', { id: 'c.id', artwork_id: 'c.artwork', docket_id: 'c.docket', outlet_id: 'c.outlet', run_id: `md5('run ' || c.n * ${RUNS} / ${size.artworks + 1})::uuid`, state: 'c.state', made_from: 'ARRAY[c.sha]', problems: `CASE c.state WHEN 'held' THEN ${held}::jsonb ELSE '[]' END`, fields: "replace(t.fields::text, c.was, c.name)::jsonb", changed: "'{}'" }); // prettier-ignore
   // millions of rows that are right as they are made: nothing is checked or told of each
   await run('SET LOCAL session_replication_role = replica');

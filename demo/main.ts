@@ -47,8 +47,8 @@ async function setUpArtwork(): Promise<void> {
       6: mark('redraw'),
     },
   });
-  await api('POST', '/searches', { name: 'Light ink, not used yet', query: 'tone=light&used=nowhere' });
-  await api('POST', '/searches', { name: 'Repeats', query: 'repeats=yes' });
+  await api('POST', '/views', { station: 'artwork', name: 'Light ink, not used yet', query: 'tone=light&used=nowhere' });
+  await api('POST', '/views', { station: 'artwork', name: 'Repeats', query: 'repeats=yes' });
 }
 
 /** Begins a run unless one of that name is there, and waits until it is drafted. */

@@ -34,7 +34,7 @@ async function furnish(house: Fragile): Promise<{ docket: string }> {
   form.append('files', new Blob([new Uint8Array(await picture(0))]), `${SECRET}.png`);
   const { results } = (await ask(house, 'POST', '/artworks', form)).json<{ results: { id: string }[] }>();
   await ask(house, 'POST', '/drawers', { path: SECRET });
-  await ask(house, 'POST', '/searches', { name: SECRET, query: `find=${SECRET}` });
+  await ask(house, 'POST', '/views', { station: 'artwork', name: SECRET, query: `find=${SECRET}` });
   const { until, drafted } = await import('../demo/client');
   await until(
     async () => (await ask(house, 'GET', `/artworks/${results[0]!.id}`)).json<{ state: string; said: unknown }>(),

@@ -6,7 +6,7 @@ import type { Report } from './report';
 const LISTS = [
   '/artworks',
   '/drawers',
-  '/searches',
+  '/views',
   '/dockets',
   '/runs',
   '/proofs',

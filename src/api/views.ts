@@ -19,12 +19,22 @@ import type { BlankRow } from '@/services/stockroom/blanks';
 import type { Caller } from '@/services/people/access';
 import { isOwn } from '@/services/people/actor';
 import type { ArtworkView, CardView } from './shapes/artwork';
-import type { ActivityView, ListingView, ProofView } from './shapes/line';
+import type { ActivityView, ListingView, ListingWindowView, PreflightView, ProofView } from './shapes/line';
 import type { BlankView, OutletView } from './shapes/stockroom';
 import { picture } from './views/picture';
 
 export type RunView = ReturnType<typeof runView>;
-export type { ActivityView, ArtworkView, BlankView, CardView, ListingView, OutletView, ProofView };
+export type {
+  ActivityView,
+  ArtworkView,
+  BlankView,
+  CardView,
+  ListingView,
+  ListingWindowView,
+  OutletView,
+  PreflightView,
+  ProofView,
+};
 export { proofView, triedView } from './views/proof';
 
 /** The grounds that artwork is looked at on when each may have its own. */

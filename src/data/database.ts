@@ -1,6 +1,6 @@
 import pg from 'pg';
 import type { Change } from '../core/desk/changes';
-import { currentActor } from './acting';
+import { currentActor, type Actor } from './acting';
 
 // bigint columns hold money minor units, sequence numbers and byte counts, all far below 2^53
 pg.types.setTypeParser(20, Number);
@@ -42,6 +42,11 @@ export async function inWorkspace<T>(workspace: string | null, work: (tx: Tx) =>
   } finally {
     client.release(broken);
   }
+}
+
+/** From here on a transaction acts in somebody else's name, who asked for it before. */
+export async function actFor(tx: Tx, actor: Actor): Promise<void> {
+  await tx.query("SELECT set_config('press.actor', $1, true)", [JSON.stringify(actor)]);
 }
 
 /** Lock numbers of our own, apart from those of migrations. */

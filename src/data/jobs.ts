@@ -12,6 +12,8 @@ export interface Jobs {
   'run.draft': { runId: string; artworkId: string };
   /** Makes the pictures of a proof again, that are to be sent and are gone. */
   'proof.pictures': { proofId: string };
+  /** Makes the orders of proofs that were sent off, some hundreds at a time. */
+  'proofs.order': object;
   /** Sends what waits for an outlet, in order. */
   'outlet.lane': { outletId: string };
   /** Asks an outlet what it has of our listings, from one on. */
@@ -50,6 +52,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   'run.plan': { key: (j) => `plan:${j.runId}` },
   'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}` },
   'proof.pictures': { key: (j) => `pictures:${j.proofId}` },
+  'proofs.order': { key: (j) => `order:${j.workspace}` },
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
   // in the outlet's lane, behind what is to be sent
   'outlet.look': { key: (j) => `look:${j.workspace}:${j.outletId}`, queue: lane, urgency: () => 5 },
@@ -89,7 +92,7 @@ export async function addJobs<N extends JobName>(tx: Tx, name: N, jobs: readonly
 /** Something in a passing state that no living job takes on. `other` is the run of drafts, the outlet of sendings. */
 export interface LeftOver {
   workspace: string;
-  kind: 'arriving' | 'unread' | 'planning' | 'drafting' | 'unpacking' | 'sending';
+  kind: 'arriving' | 'unread' | 'planning' | 'drafting' | 'ordering' | 'unpacking' | 'sending';
   id: string;
   other: string;
   /** Its job ran out of tries; else it was lost. */

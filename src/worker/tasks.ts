@@ -8,6 +8,7 @@ import { finishDrafts, picturesBack, planDrafts, planPictures } from '../service
 import { layOut } from '../services/line/planning';
 import { runLane } from '../services/outlets/lane';
 import { gather, look } from '../services/outlets/looking';
+import { makeOrders } from '../services/outlets/ordering';
 import { keepRulesFresh } from '../services/outlets/outlets';
 import type { PictureResult } from './picture-process';
 import { makePictures, readFile, readWords } from './pools';
@@ -54,6 +55,9 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     const orders = await planPictures(workspace, proofId);
     const result = orders && (await makePictures({ kind: 'render', orders }));
     await picturesBack(workspace, proofId, result !== null && result.ok);
+  },
+  'proofs.order': async ({ workspace }) => {
+    await makeOrders(workspace);
   },
   'outlet.lane': async ({ workspace, outletId }) => {
     await runLane(workspace, outletId);

@@ -113,12 +113,13 @@ test('artwork is found by colour, tone, size and use, and a search is kept under
   expect(await found('inches=8.2')).not.toContain(taken!.id);
   expect(await found('used=nowhere')).toContain(taken!.id);
   expect(await found('used=listed')).not.toContain(taken!.id);
-  const kept = await ok<{ id: string; query: string }>('POST', '/searches', {
+  const kept = await ok<{ id: string; query: string }>('POST', '/views', {
+    station: 'artwork',
     name: 'Green ones',
-    query: 'colour=21803f&view=table&tone=',
+    query: 'colour=21803f&view=table&tone=&open=x',
   });
-  expect(kept.query).toBe('colour=21803f');
-  await ok('DELETE', `/searches/${kept.id}`);
+  expect(kept.query).toBe('colour=21803f&view=table');
+  await ok('DELETE', `/views/${kept.id}`);
   const sorted = await found('sort=largest');
   const sizes = await Promise.all(sorted.slice(0, 5).map(async (id) => get(id).then((a) => a.widthPx)));
   expect(sizes).toEqual([...sizes].sort((a, b) => b - a));

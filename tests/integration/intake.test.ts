@@ -308,7 +308,7 @@ test('requests that make no sense are answered with a sentence', async () => {
     ['POST', '/artworks/undo', { id: '00000000-0000-0000-0000-000000000000' }, 404],
     ['POST', '/drawers', { path: ' / ' }, 422],
     ['POST', '/drawers', { path: 'a/b/c/d/e/f/g/h/i' }, 422],
-    ['POST', '/searches', { name: 'x', query: 'nothing=1' }, 422],
+    ['POST', '/views', { station: 'artwork', name: 'x', query: 'nothing=1' }, 422],
   ] as const) {
     const answer = await call<{ detail: string }>(method, path, body);
     expect([path, answer.status, answer.type]).toEqual([path, status, 'application/problem+json']);

@@ -49,7 +49,7 @@ test('a wrong password and an unknown address are told alike', async () => {
 });
 
 test('one house sees nothing of another: its lists are empty', async () => {
-  for (const path of ['/artworks', '/runs', '/proofs', '/listings', '/dockets', '/drawers', '/searches', '/artworks/alike'])
+  for (const path of ['/artworks', '/runs', '/proofs', '/listings', '/dockets', '/drawers', '/views', '/artworks/alike'])
     expect([path, ((await (await asAda('GET', path)).json()) as Items<unknown>).items]).toEqual([path, []]);
   const sheet = (await (await asAda('GET', '/sheet')).json()) as { rows: unknown[] };
   expect(sheet.rows).toEqual([]);

@@ -1,20 +1,13 @@
 import { Type } from '@sinclair/typebox';
 import { drawers, makeDrawer, moveDrawer, removeDrawer } from '@/services/artwork/drawers';
-import {
-  artworkSettings,
-  previewPattern,
-  removeSearch,
-  savedSearches,
-  saveSearch,
-  setArtworkSettings,
-} from '@/services/artwork/searches';
+import { artworkSettings, previewPattern, setArtworkSettings } from '@/services/artwork/settings';
 import { route } from '../route';
 import * as shape from '../shapes/artwork';
 import { Exactly, IdOf, Ids, Items } from '../shapes/parts';
 
 const path = Type.String({ maxLength: 1000 });
 
-/** How artwork is kept in order: drawers, saved searches, file-name patterns, keys of marks. */
+/** How artwork is kept in order: drawers, file-name patterns, keys of marks. */
 export const FILING_ROUTES = [
   route(
     'GET',
@@ -66,22 +59,5 @@ export const FILING_ROUTES = [
     '/drawers/{id}',
     { does: 'takes it away; artworks in it are in no drawer then', params: { id: IdOf('drawer') } },
     ({ workspace, params }) => removeDrawer(workspace, params.id),
-  ),
-  route('GET', '/searches', { does: 'saved searches', answers: Items(shape.SavedSearch) }, async ({ workspace }) => ({
-    items: await savedSearches(workspace),
-  })),
-  route(
-    'POST',
-    '/searches',
-    {
-      does: 'keeps a search under a name',
-      status: 201,
-      body: Exactly({ name: Type.String({ maxLength: 80 }), query: Type.String({ maxLength: 2000 }) }),
-      answers: shape.SavedSearch,
-    },
-    ({ workspace, body }) => saveSearch(workspace, body.name, body.query),
-  ),
-  route('DELETE', '/searches/{id}', { does: 'forgets it', params: { id: IdOf('search') } }, ({ workspace, params }) =>
-    removeSearch(workspace, params.id),
   ),
 ];

@@ -9,15 +9,20 @@ import {
   listRuns,
   passProofs,
   pauseRun,
+  preflightRun,
   resumeRun,
   run,
   sendRun,
   stopRun,
   unpassProofs,
 } from '@/services/line/runs';
+import { countProofs, nextInState, proofWindow } from '@/services/line/proof-windows';
 import { countSelection, proofsOf, sheet, sheetColumns, sheetWindow } from '@/services/line/sheet';
 import { columnOf } from '@/core/planning/cells';
+import { countListings, listingWindow } from '@/services/outlets/listing-windows';
 import { putListings, sendChanges } from '@/services/outlets/ordering';
+import { forgetView, keepView, keptViews } from '@/services/desk/kept-views';
+import { VIEWED } from '@/data/desk/kept-views';
 import { changesOf } from '../events';
 import { paged } from '../paged';
 import { route, stream } from '../route';
@@ -29,6 +34,10 @@ import { activityView, listingInFullView, listingView, proofView, runView } from
 const runId = { id: IdOf('run') };
 const proofId = { id: IdOf('proof') };
 const word = Type.Optional(Type.String({ maxLength: 200 }));
+const WINDOW = {
+  from: Type.Optional(Type.Integer({ minimum: 0, default: 0 })),
+  count: Type.Optional(Type.Integer({ minimum: 0, maximum: 200, default: 60 })),
+};
 
 /** Columns as an address names them; what names none is left aside. */
 const columnsIn = (text: string) => text.split(',').flatMap((key) => columnOf(key) ?? []);
@@ -59,6 +68,12 @@ const runs = [
     '/runs/{id}/pass',
     { does: 'passes what is ready', params: runId, answers: shape.Passed },
     ({ workspace, params }) => passProofs(workspace, { run: params.id }),
+  ),
+  route(
+    'GET',
+    '/runs/{id}/preflight',
+    { does: 'what each outlet would get of what is passed, and what stays and why', params: runId, answers: shape.Preflight },
+    ({ workspace, params }) => preflightRun(workspace, params.id),
   ),
   route(
     'POST',
@@ -98,6 +113,39 @@ const proofs = [
     async ({ workspace, query: { limit = 100, after = 0, ...filter } }) =>
       paged((await listProofs(workspace, { ...filter, after, limit })).map(proofView(workspace)), limit),
   ),
+  route(
+    'GET',
+    '/proofs/rows',
+    {
+      does: 'a window of a search among proofs: from a place on, or the one in which a proof stands',
+      query: {
+        ...shape.ProofSearch,
+        ...WINDOW,
+        around: Type.Optional(Uuid),
+      },
+      answers: shape.ProofWindow,
+    },
+    ({ workspace, query: { from = 0, count = 60, around, ...search } }) =>
+      proofWindow(workspace, search, { from, count, ...(around && { around }) }),
+  ),
+  route(
+    'POST',
+    '/proofs/count',
+    { does: 'how many proofs a search means, by state', body: Exactly(shape.ProofSearch), answers: shape.ProofsCount },
+    ({ workspace, body }) => countProofs(workspace, body),
+  ),
+  route(
+    'GET',
+    '/proofs/next',
+    {
+      does: 'the next proof of a search in a state, behind one, round to the first',
+      query: { ...shape.ProofSearch, after: Type.Optional(Uuid), wanted: OneOf(shape.PROOF_STATES) },
+      answers: shape.NextProof,
+    },
+    async ({ workspace, query: { after, wanted, ...search } }) => ({
+      next: await nextInState(workspace, search, after ?? null, wanted),
+    }),
+  ),
   route('GET', '/proofs/{id}', { does: 'one proof', params: proofId, answers: shape.Proof }, async ({ workspace, params }) =>
     proofView(workspace)(await proof(workspace, params.id)),
   ),
@@ -115,7 +163,11 @@ const proofs = [
   route(
     'POST',
     '/proofs/pass',
-    { does: 'passes proofs that are ready: by id, or those of a part of the sheet', body: shape.PassBody, answers: shape.Passed },
+    {
+      does: 'passes proofs that are ready: by id, of a search, or of a part of the sheet',
+      body: shape.PassBody,
+      answers: shape.Passed,
+    },
     ({ workspace, body }) => passProofs(workspace, body),
   ),
   route(
@@ -130,10 +182,10 @@ const proofs = [
     {
       does: 'drafts proofs again, from what they are made of now; what a hand wrote stays',
       status: 201,
-      body: IdsBody,
+      body: shape.ProofsMeant,
       answers: shape.Run,
     },
-    async ({ workspace, body }) => runView(await draftAgain(workspace, body.ids)),
+    async ({ workspace, body }) => runView(await draftAgain(workspace, body)),
   ),
   stream(
     'GET',
@@ -161,16 +213,35 @@ const standing = [
       paged((await listListingsOf(workspace, { ...filter, after, limit })).map(listingView(workspace)), limit),
   ),
   route(
+    'GET',
+    '/listings/rows',
+    { does: 'a window of a search among listings', query: { ...shape.ListingSearch, ...WINDOW }, answers: shape.ListingWindow },
+    async ({ workspace, query: { from = 0, count = 60, ...search } }) => {
+      const { total, rows } = await listingWindow(workspace, search, { from, count });
+      return { total, rows: rows.map(listingView(workspace)) };
+    },
+  ),
+  route(
+    'POST',
+    '/listings/count',
+    {
+      does: 'how many listings are meant, and what could be done with them',
+      body: shape.ListingsMeant,
+      answers: shape.ListingsCount,
+    },
+    ({ workspace, body }) => countListings(workspace, body),
+  ),
+  route(
     'POST',
     '/listings/live',
-    { needs: 'send', does: 'sets drafts at the outlets live', body: IdsBody, answers: shape.Queued },
-    ({ workspace, body }) => putListings(workspace, body.ids, 'live'),
+    { needs: 'send', does: 'sets drafts at the outlets live', body: shape.ListingsMeant, answers: shape.Queued },
+    ({ workspace, body }) => putListings(workspace, body, 'live'),
   ),
   route(
     'POST',
     '/listings/end',
-    { needs: 'send', does: 'ends listings at their outlets', body: IdsBody, answers: shape.Queued },
-    ({ workspace, body }) => putListings(workspace, body.ids, 'ended'),
+    { needs: 'send', does: 'ends listings at their outlets', body: shape.ListingsMeant, answers: shape.Queued },
+    ({ workspace, body }) => putListings(workspace, body, 'ended'),
   ),
   route(
     'POST',
@@ -181,7 +252,7 @@ const standing = [
       body: shape.ChangesBody,
       answers: shape.Queued,
     },
-    ({ workspace, body }) => sendChanges(workspace, body.ids, body.over ?? false),
+    ({ workspace, body: { over = false, ...asked } }) => sendChanges(workspace, asked, over),
   ),
   route(
     'GET',
@@ -209,14 +280,13 @@ const standing = [
       does: 'a window of the sheet: rows of a search from one on, with the cells of some columns',
       query: {
         ...SearchQuery,
-        from: Type.Optional(Type.Integer({ minimum: 0, default: 0 })),
-        count: Type.Optional(Type.Integer({ minimum: 0, maximum: 200, default: 40 })),
+        ...WINDOW,
         columns: Type.Optional(Type.String({ maxLength: 8000, description: 'docket/outlet, with commas between' })),
         by: Type.Optional(OneOf(['outlet', 'docket'], 'what columns are grouped by')),
       },
       answers: shape.SheetWindow,
     },
-    ({ workspace, query: { from = 0, count = 40, columns = '', by = 'outlet', ...search } }) =>
+    ({ workspace, query: { from = 0, count = 60, columns = '', by = 'outlet', ...search } }) =>
       sheetWindow(workspace, search, { from, count, by, columns: columnsIn(columns) }),
   ),
   route(
@@ -250,6 +320,30 @@ const standing = [
 ];
 
 const desk = [
+  route(
+    'GET',
+    '/views',
+    {
+      does: 'views that are kept by name, of one station or of all',
+      query: { station: Type.Optional(OneOf(VIEWED)) },
+      answers: Items(shape.KeptView),
+    },
+    async ({ workspace, query }) => ({ items: await keptViews(workspace, query.station ?? null) }),
+  ),
+  route(
+    'POST',
+    '/views',
+    {
+      does: 'keeps what a station shows under a name; one of that name is replaced',
+      status: 201,
+      body: Exactly({ station: OneOf(VIEWED), name: Type.String({ maxLength: 80 }), query: Type.String({ maxLength: 2000 }) }),
+      answers: shape.KeptView,
+    },
+    ({ workspace, body }) => keepView(workspace, body),
+  ),
+  route('DELETE', '/views/{id}', { does: 'forgets it', params: { id: IdOf('view') } }, ({ workspace, params }) =>
+    forgetView(workspace, params.id),
+  ),
   route(
     'GET',
     '/activity',

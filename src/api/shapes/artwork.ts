@@ -142,7 +142,6 @@ export const Drawer = Named('Drawer', {
   within: Whole,
 });
 export const DrawerPlace = Exactly({ id: Uuid, path: Text });
-export const SavedSearch = Named('Search', { id: Uuid, name: Text, query: Text });
 
 const MarkKey = Exactly({
   field: OneOf(['mark', 'audience', 'occasion', 'subject']),

@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { LISTING_FIELDS } from '@/core/listing/compare';
 import { SOURCES } from '@/core/listing/proof';
+import { VIEWED } from '@/data/desk/kept-views';
 import { LINE_KINDS } from '@/core/pricing/lines';
 import { SearchQuery } from './artwork';
 import { Exactly, Ids, Inner, Items, Minor, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
@@ -178,7 +179,51 @@ export const SelectionCount = Exactly({
   first: OrNull(Uuid, 'the first of its proofs'),
 });
 export const SelectionProofs = Exactly({ ...selection, limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })) });
-export const PassBody = Exactly({ ids: Type.Optional(Ids), selection: Type.Optional(Selection) });
+const word = Type.Optional(Type.String({ maxLength: 200 }));
+/** A search among proofs, in an address or as a description of what is meant. */
+export const ProofSearch = {
+  run: Type.Optional(Uuid),
+  state: Type.Optional(
+    Type.String({ maxLength: 100, description: 'one or several, with commas between; any where none is named' }),
+  ),
+  outlet: word,
+  docket: Type.Optional(Uuid),
+  find: Type.Optional(Type.String({ maxLength: 200, description: 'words of the artwork' })),
+  ids: Type.Optional(Type.String({ maxLength: 8000, description: 'the first eight characters of ids, with commas between' })),
+  stale: Type.Optional(OneOf(['yes'], 'only what is out of date')),
+  sort: Type.Optional(OneOf(['newest', 'oldest', 'artwork', 'outlet'])),
+};
+const ByState = Type.Partial(
+  Exactly(Object.fromEntries(PROOF_STATES.map((s) => [s, Whole])) as Record<(typeof PROOF_STATES)[number], typeof Whole>),
+  { additionalProperties: false },
+);
+export const ProofsCount = Exactly({ total: Whole, states: ByState });
+export const NextProof = Exactly({ next: OrNull(Exactly({ id: Uuid, at: Type.Integer({ description: 'its place, from 0' }) })) });
+export const ProofsMeant = Type.Union([Exactly({ ids: Ids }), Exactly({ search: Exactly(ProofSearch) })]);
+export const PassBody = Exactly({
+  ids: Type.Optional(Ids),
+  selection: Type.Optional(Selection),
+  search: Type.Optional(Exactly(ProofSearch)),
+});
+export const ProofWindow = Named('ProofWindow', {
+  from: Type.Integer({ description: 'where the window begins, from 0' }),
+  total: Whole,
+  states: ByState,
+  rows: Type.Array(
+    Exactly({
+      id: Uuid,
+      artwork: Text,
+      docket: Text,
+      outlet: Text,
+      state: OneOf(PROOF_STATES),
+      small: OrNull(Text, 'name of a picture'),
+      problem: OrNull(Text, 'what stops it'),
+      outOfDate: Type.Boolean(),
+      changed: Type.Array(OneOf(LISTING_FIELDS)),
+      stands: Type.Boolean({ description: 'it has a listing at its outlet' }),
+    }),
+  ),
+});
 
 /** Artworks (or a drawer) x dockets x outlets, single cells of that, or a part of the sheet. */
 export const RunWish = Exactly({
@@ -204,10 +249,48 @@ export const RunWish = Exactly({
 export const Passed = Exactly({ passed: Whole, held: Whole });
 export const Queued = Exactly({ queued: Whole, held: Whole });
 export const SendBody = Exactly({ as: OneOf(['draft', 'live']) });
-export const ChangesBody = Exactly({
-  ids: Ids,
-  over: Type.Optional(Type.Boolean({ description: 'also over what was changed at the outlet since it was sent' })),
+/** A search among listings, in an address or as a description of what is meant. */
+export const ListingSearch = {
+  find: Type.Optional(Type.String({ maxLength: 200, description: 'part of a title or of an artwork’s name' })),
+  outlet: word,
+  state: Type.Optional(OneOf(LISTING_STATES)),
+  step: Type.Optional(OneOf(STEPS)),
+  sort: Type.Optional(
+    Type.String({ pattern: '^-?(sent|title|outlet|state|price|looked)$', description: 'downwards with a minus before it' }),
+  ),
+};
+const some = { ids: Ids };
+const all = {
+  search: Exactly(ListingSearch),
+  except: Type.Optional(Ids),
+};
+const over = Type.Optional(Type.Boolean({ description: 'also over what was changed at the outlet since it was sent' }));
+/** Listings by id, or all that a search means without some. */
+export const ListingsMeant = Type.Union([Exactly(some), Exactly(all)]);
+export const ChangesBody = Type.Union([Exactly({ ...some, over }), Exactly({ ...all, over })]);
+export const ListingsCount = Exactly({
+  listings: Whole,
+  live: Type.Integer({ description: 'may be set live' }),
+  end: Type.Integer({ description: 'may be ended' }),
+  changes: Type.Integer({ description: 'differ here from what was sent' }),
 });
+/** What would be sent of a run. */
+export const Preflight = Named('Preflight', {
+  outlets: Type.Array(
+    Exactly({
+      outletId: Text,
+      proofs: Whole,
+      pictures: Whole,
+      feesMinor: Type.Integer({ description: 'listing fees, if they go live' }),
+      first: Type.Array(Exactly({ title: Text, priceMinor: Minor }), { description: 'the first fifty' }),
+    }),
+  ),
+  staying: ByState,
+  first: Type.Array(Exactly({ artwork: Text, outlet: Text, state: OneOf(PROOF_STATES), why: OrNull(Text, 'what stops it') }), {
+    description: 'the first hundred that stay',
+  }),
+});
+export type PreflightView = Static<typeof Preflight>;
 
 export const Listing = Named('Listing', {
   id: Uuid,
@@ -231,6 +314,8 @@ export const Listing = Named('Listing', {
   small: Picture,
 });
 export type ListingView = Static<typeof Listing>;
+export const ListingWindow = Named('ListingWindow', { total: Whole, rows: Type.Array(Listing) });
+export type ListingWindowView = Static<typeof ListingWindow>;
 
 const Order = Exactly({
   id: Uuid,
@@ -308,7 +393,7 @@ export const Line = Exactly({
   work: Type.Array(
     Exactly({
       key: Text,
-      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'sending']),
+      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'ordering', 'sending']),
       label: Text,
       done: Whole,
       total: Whole,
@@ -317,6 +402,14 @@ export const Line = Exactly({
       waits: Type.Optional(Type.String({ description: 'why it waits, when something outside holds it up' })),
     }),
   ),
+});
+
+/** What a station shows, by name. */
+export const KeptView = Named('KeptView', {
+  id: Uuid,
+  station: OneOf(VIEWED),
+  name: Text,
+  query: Type.String({ description: 'the parts of its address that say so' }),
 });
 
 /** One thing that was done. */

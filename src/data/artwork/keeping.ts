@@ -70,24 +70,6 @@ export async function dropVersion(tx: Tx, artworkId: string, version: number): P
   await tx.query('DELETE FROM artwork_version WHERE artwork_id = $1 AND version = $2', [artworkId, version]);
 }
 
-export interface SavedSearch {
-  id: string;
-  name: string;
-  query: string;
-}
-export const listSearches = (tx: Tx): Promise<SavedSearch[]> =>
-  rows(tx, 'SELECT id, name, query FROM saved_search ORDER BY lower(name)');
-export const saveSearch = (tx: Tx, name: string, query: string): Promise<SavedSearch | null> =>
-  row(
-    tx,
-    `INSERT INTO saved_search (name, query) VALUES ($1, $2) ON CONFLICT (workspace_id, name) DO UPDATE SET query = excluded.query
-     RETURNING id, name, query`,
-    [name, query],
-  );
-export async function removeSearch(tx: Tx, id: string): Promise<boolean> {
-  return (await tx.query('DELETE FROM saved_search WHERE id = $1', [id])).rowCount === 1;
-}
-
 export async function setting<T>(tx: Tx, name: string): Promise<T | null> {
   return (await row<{ value: T }>(tx, 'SELECT value FROM setting WHERE name = $1', [name]))?.value ?? null;
 }

@@ -180,15 +180,6 @@ export async function changeProof(
   if (p.prices) await putPrices(tx, id, p.prices);
 }
 
-/** The run that each of these proofs belongs to. */
-export const runsOf = async (tx: Tx, ids: string[]): Promise<Map<string, string>> =>
-  new Map(
-    (await rows<{ id: string; run: string }>(tx, 'SELECT id, run_id AS run FROM proof WHERE id = ANY($1)', [ids])).map((p) => [
-      p.id,
-      p.run,
-    ]),
-  );
-
 /** Moves proofs from one of the states to another; returns which. */
 export async function moveProofs(
   tx: Tx,

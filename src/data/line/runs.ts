@@ -20,7 +20,10 @@ export interface RunRow {
 
 const RUN = `SELECT id, name, state, left_out AS "leftOut", left_out_count AS "leftOutCount", created_at AS "createdAt",
   (SELECT jsonb_build_object('done', sum(done), 'total', sum(cardinality(artworks))) FROM run_part t WHERE t.run_id = run.id HAVING count(*) > 0) AS planning FROM run`;
-export const listRuns = (tx: Tx): Promise<RunRow[]> => rows(tx, `${RUN} ORDER BY seq DESC LIMIT 200`);
+/** The latest runs. */
+export const listRuns = (tx: Tx, count: number): Promise<RunRow[]> => rows(tx, `${RUN} ORDER BY seq DESC LIMIT $1`, [count]);
+export const countRuns = async (tx: Tx): Promise<number> =>
+  (await row<{ count: number }>(tx, 'SELECT count(*)::int AS count FROM run'))!.count;
 export const runById = (tx: Tx, id: string): Promise<RunRow | null> => row(tx, `${RUN} WHERE id = $1`, [id]);
 
 export async function addRun(tx: Tx, name: string): Promise<string> {
@@ -158,11 +161,29 @@ export async function leaveUndrafted(tx: Tx, runId: string): Promise<{ runId: st
   return drafting.filter((p) => p.runState === 'going');
 }
 
-/** A few pictures of each run, for a strip. */
-export const runPictures = (tx: Tx, runIds: string[]): Promise<{ runId: string; smalls: string[] }[]> =>
+/** The first refused proofs of each run, with why. */
+export const runRefused = (
+  tx: Tx,
+  runIds: string[],
+  count: number,
+): Promise<{ runId: string; id: string; artwork: string; why: Said | null }[]> =>
   rows(
     tx,
-    `SELECT run_id AS "runId", (array_agg(small ORDER BY seq))[1:12] AS smalls
-     FROM (SELECT run_id, small, min(seq) AS seq FROM proof WHERE run_id = ANY($1) GROUP BY 1, 2) p WHERE small IS NOT NULL GROUP BY 1`,
+    `SELECT r.id AS "runId", p.id, a.name AS artwork,
+       (SELECT o.problem FROM listing l JOIN outlet_order o ON o.listing_id = l.id WHERE l.proof_id = p.id ORDER BY o.seq DESC LIMIT 1) AS why
+     FROM unnest($1::uuid[]) AS r(id) CROSS JOIN LATERAL (SELECT * FROM proof WHERE run_id = r.id AND state = 'refused' ORDER BY seq LIMIT $2) p
+       JOIN artwork a ON a.id = p.artwork_id ORDER BY p.seq`,
+    [runIds, count],
+  );
+
+/** So many of a run's proofs are looked at for its strip. */
+const LOOKED_AT = 60;
+/** A few pictures of each run, for a strip. */
+export const runPictures = (tx: Tx, runIds: string[]): Promise<{ runId: string; smalls: string[] | null }[]> =>
+  rows(
+    tx,
+    `SELECT r.id AS "runId", (SELECT (array_agg(small ORDER BY seq))[1:12] FROM (SELECT small, min(seq) AS seq FROM
+       (SELECT small, seq FROM proof WHERE run_id = r.id AND small IS NOT NULL ORDER BY seq LIMIT ${LOOKED_AT}) f GROUP BY 1) p) AS smalls
+     FROM unnest($1::uuid[]) AS r(id)`,
     [runIds],
   );

@@ -108,6 +108,12 @@ export async function putStanding(
   );
 }
 
+/** A listing `l` as it is told, with its proof `p`: what comes before WHERE. */
+export const LISTING = `SELECT l.id, l.seq, l.proof_id AS "proofId", l.outlet_id AS "outletId", o.name AS outlet, l.remote_id AS "remoteId", l.url, l.state, l.title,
+   l.price_minor AS "priceMinor", l.currency, l.sent_at AS "sentAt", l.looked_at AS "lookedAt", l.artwork_name AS artwork, l.docket_name AS docket, l.small,
+   l.drift, coalesce(p.changed, '{}') AS changed
+ FROM listing l JOIN outlet o ON o.id = l.outlet_id AND o.workspace_id = l.workspace_id LEFT JOIN proof p ON p.id = l.proof_id`;
+
 // Plan, measured with 20,000 listings on two cores: listing_in_order is read in order and left at the limit, 0.6 ms for 1,000
 // rows; without it 45 ms. Words are looked up in an index: with 96,000 listings 28 ms, through all of them 450 ms.
 export const listListings = (
@@ -116,10 +122,7 @@ export const listListings = (
 ): Promise<ListingRow[]> =>
   rows(
     tx,
-    `SELECT l.id, l.seq, l.proof_id AS "proofId", l.outlet_id AS "outletId", o.name AS outlet, l.remote_id AS "remoteId", l.url, l.state, l.title,
-       l.price_minor AS "priceMinor", l.currency, l.sent_at AS "sentAt", l.looked_at AS "lookedAt", l.artwork_name AS artwork, l.docket_name AS docket, l.small,
-       l.drift, coalesce(p.changed, '{}') AS changed
-     FROM listing l JOIN outlet o ON o.id = l.outlet_id AND o.workspace_id = l.workspace_id LEFT JOIN proof p ON p.id = l.proof_id
+    `${LISTING}
      WHERE l.state <> 'not made' AND ($1::text IS NULL OR l.outlet_id = $1) AND ($2::text IS NULL OR l.state = $2) AND ($3::text IS NULL OR l.id = ANY(ARRAY(SELECT listings_by_words($3))))
        AND ($4::uuid[] IS NULL OR l.id = ANY($4)) AND l.seq > $5
        AND ($7::text IS NULL OR CASE $7 WHEN 'drifted' THEN l.drift <> '{}' WHEN 'stale' THEN p.changed <> '{}' ELSE l.drift = '{}' AND coalesce(p.changed, '{}') = '{}' END)

@@ -49,27 +49,39 @@ export type NewOrder = Pick<OrderRow, 'listingId' | 'outletId' | 'runId' | 'kind
 const AT_A_TIME = 500;
 
 /**
- * Puts orders in the outbox, in their order, one for a listing. One that still waits for the same listing gives way and is withdrawn:
- * its goal is kept where the new one has none, and what it carries where the new one is about the state alone.
+ * Puts the orders `w` of a question in the outbox. One that still waits for the same listing gives way and is withdrawn: its goal is
+ * kept where the new one has none, and what it carries where the new one is about the state alone.
  */
+const adding = (w: string): string => `WITH w AS (${w}),
+    gave AS (UPDATE outlet_order o SET state = 'withdrawn', finished_at = now(), problem = '{"code": "replaced"}'
+      FROM w WHERE o.listing_id = w.listing AND o.state = 'waiting' RETURNING o.listing_id, o.kind, o.fields, o.want, o.goal, o.over, o.priority),
+    carrying AS (SELECT w.listing, i.* FROM w LEFT JOIN gave g ON g.listing_id = w.listing CROSS JOIN LATERAL (
+      SELECT g.kind, g.fields, g.want, g.over, g.priority WHERE w.want IS NULL AND g.want IS NOT NULL
+      UNION ALL SELECT w.kind, w.fields, w.want, w.over, w.priority WHERE w.want IS NOT NULL OR g.want IS NULL) i)
+  INSERT INTO outlet_order (listing_id, outlet_id, run_id, goal, apart, kind, fields, want, over, priority)
+  SELECT w.listing, w.outlet, w.run, CASE WHEN w.goal IS NULL OR w.goal = 'draft' THEN coalesce(g.goal, w.goal) ELSE w.goal END, w.apart,
+    c.kind, c.fields, c.want, c.over, c.priority
+  FROM w JOIN carrying c ON c.listing = w.listing LEFT JOIN gave g ON g.listing_id = w.listing ORDER BY w.n`;
+
+/** Puts orders in the outbox, in their order, one for a listing. */
 export async function addOrders(tx: Tx, orders: readonly NewOrder[]): Promise<void> {
   for (let at = 0; at < orders.length; at += AT_A_TIME) {
     const some = orders.slice(at, at + AT_A_TIME).map((o) => ({ ...o, priority: PRIORITY[o.kind] }));
     await tx.query(
-      `WITH w AS (SELECT * FROM ROWS FROM (jsonb_to_recordset($1) AS ("listingId" uuid, "outletId" text, "runId" uuid, kind text, fields text[], want jsonb,
-           goal text, over boolean, apart boolean, priority integer)) WITH ORDINALITY AS w(listing, outlet, run, kind, fields, want, goal, over, apart, priority, n)),
-         gave AS (UPDATE outlet_order o SET state = 'withdrawn', finished_at = now(), problem = '{"code": "replaced"}'
-           FROM w WHERE o.listing_id = w.listing AND o.state = 'waiting' RETURNING o.listing_id, o.kind, o.fields, o.want, o.goal, o.over, o.priority),
-         carrying AS (SELECT w.listing, i.* FROM w LEFT JOIN gave g ON g.listing_id = w.listing CROSS JOIN LATERAL (
-           SELECT g.kind, g.fields, g.want, g.over, g.priority WHERE w.want IS NULL AND g.want IS NOT NULL
-           UNION ALL SELECT w.kind, w.fields, w.want, w.over, w.priority WHERE w.want IS NOT NULL OR g.want IS NULL) i)
-       INSERT INTO outlet_order (listing_id, outlet_id, run_id, goal, apart, kind, fields, want, over, priority)
-       SELECT w.listing, w.outlet, w.run, CASE WHEN w.goal IS NULL OR w.goal = 'draft' THEN coalesce(g.goal, w.goal) ELSE w.goal END, w.apart,
-         c.kind, c.fields, c.want, c.over, c.priority
-       FROM w JOIN carrying c ON c.listing = w.listing LEFT JOIN gave g ON g.listing_id = w.listing ORDER BY w.n`,
+      adding(`SELECT * FROM ROWS FROM (jsonb_to_recordset($1) AS ("listingId" uuid, "outletId" text, "runId" uuid, kind text, fields text[], want jsonb,
+        goal text, over boolean, apart boolean, priority integer)) WITH ORDINALITY AS w(listing, outlet, run, kind, fields, want, goal, over, apart, priority, n)`),
       [JSON.stringify(some)],
     );
   }
+}
+
+/** Puts orders in the outbox that listings be put in a state, whatever their runs do; what they say is left as it is. */
+export async function addStateOrders(tx: Tx, listings: readonly string[], goal: Goal): Promise<void> {
+  await tx.query(
+    adding(`SELECT l.id AS listing, l.outlet_id AS outlet, p.run_id AS run, 'state' AS kind, '{}'::text[] AS fields, NULL::jsonb AS want, $2::text AS goal,
+      false AS over, true AS apart, ${PRIORITY.state} AS priority, l.seq AS n FROM listing l LEFT JOIN proof p ON p.id = l.proof_id WHERE l.id = ANY($1::uuid[])`),
+    [listings, goal],
+  );
 }
 
 const FIELDS = `s.id, s.seq, s.listing_id AS "listingId", l.proof_id AS "proofId", s.outlet_id AS "outletId", s.run_id AS "runId", s.kind, s.fields, s.want, s.goal,
@@ -163,7 +175,8 @@ export async function putOff(tx: Tx, id: string, problem: Said, seconds: number)
 const BACK = `UPDATE proof p SET updated_at = now(), state = CASE WHEN p.changed = '{}'
     AND EXISTS (SELECT FROM listing l WHERE l.proof_id = p.id AND l.state NOT IN ('not made', 'gone')) THEN 'listed' ELSE 'passed' END
   WHERE p.state = 'sending' AND p.id = ANY($1)
-    AND NOT EXISTS (SELECT FROM outlet_order s JOIN listing l ON l.id = s.listing_id WHERE l.proof_id = p.id AND s.state IN ('waiting', 'sending'))`;
+    AND NOT EXISTS (SELECT FROM outlet_order s JOIN listing l ON l.id = s.listing_id WHERE l.proof_id = p.id AND s.state IN ('waiting', 'sending'))
+    AND NOT EXISTS (SELECT FROM to_order t WHERE t.proof_id = p.id)`;
 
 /** Withdraws orders; their proofs are passed again, or listed where that is what stands. */
 export async function withdraw(tx: Tx, where: { id: string } | { run: string }): Promise<void> {
@@ -185,9 +198,9 @@ export async function carried(tx: Tx, proofId: string, fields: ListingField[]): 
   );
 }
 
-/** A proof's order has ended well: it is listed, unless another of its orders is still on its way. */
-export async function proofListed(tx: Tx, proofId: string): Promise<void> {
-  await tx.query(BACK, [[proofId]]);
+/** Proofs that nothing takes anywhere, as far as one knew: they are listed or passed, unless an order of theirs is still on its way. */
+export async function proofsRest(tx: Tx, proofIds: string[]): Promise<void> {
+  await tx.query(BACK, [proofIds]);
 }
 
 /** Wakes a proof's order that waits for its pictures, or refuses it where they cannot be made. Returns its outlet. */

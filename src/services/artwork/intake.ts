@@ -17,7 +17,7 @@ import { ArchiveTrouble, isPlainZip, openArchive, type ArchiveFile } from '../..
 import * as files from '../../files/store';
 import { drawerPath } from './drawers';
 import { dropUnused } from './originals';
-import { PATTERN_SETTING } from './searches';
+import { PATTERN_SETTING } from './settings';
 import { Trouble } from '../trouble';
 
 /** What became of one file that was brought in. */

@@ -5,6 +5,7 @@ import { listListings, sidesOf, type ListingRow, type Sides } from '../../data/o
 import { countOrders, ordersOf, type OrderHistory } from '../../data/outlets/orders';
 import { answerSentence } from '../../core/outlet/answers';
 import { listOutlets } from '../../data/outlets/outlets';
+import { countOff } from '../../data/outlets/to-order';
 
 import { Trouble } from '../trouble';
 
@@ -16,7 +17,7 @@ export const line = (workspace: string): Promise<Line> => inWorkspace(workspace,
 /** One piece of running work for the tray. `done` of `total`; `kind` says what. */
 export interface Work {
   key: string;
-  kind: 'measuring' | 'reading' | 'planning' | 'drafting' | 'sending';
+  kind: 'measuring' | 'reading' | 'planning' | 'drafting' | 'ordering' | 'sending';
   label: string;
   done: number;
   total: number;
@@ -45,6 +46,7 @@ async function runningWork(tx: Tx): Promise<Work[]> {
     goes(`plan-${r.id}`, 'planning', `Laying out ${r.name}`, r, r.state === 'paused');
   for (const r of await counts.countDrafting(tx))
     goes(`draft-${r.id}`, 'drafting', `Drafting ${r.name}`, r, r.state === 'paused');
+  for (const r of await countOff(tx)) goes(`order-${r.id}`, 'ordering', `Making orders of ${r.name}`, r, r.state === 'paused');
   const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
   const paused = await counts.pausedRuns(tx);
   const sendings = await countOrders(tx);

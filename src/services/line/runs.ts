@@ -1,16 +1,21 @@
+import { sentenceOf } from '../../core/listing/problems';
+import { answerSentence } from '../../core/outlet/answers';
 import { nameIn } from '../artwork/pictures';
 import { inWorkspace, type Tx } from '../../data/database';
 import { record } from '../../data/desk/activity';
 import { addJob, addJobs } from '../../data/jobs';
-import { countHeld, listProofs, moveProofs, type ProofState } from '../../data/line/proofs';
+import { countHeld, moveProofs, type ProofState } from '../../data/line/proofs';
 import * as data from '../../data/line/runs';
 import type { RunRow } from '../../data/line/runs';
 import { proofsAt } from '../../data/line/sheet';
 import { outletsWaiting, rejoinRun, withdraw } from '../../data/outlets/orders';
-import { enqueue, type Queued } from '../outlets/ordering';
+import { listOutlets } from '../../data/outlets/outlets';
+import { bringBack, preflight, staying, type Preflight } from '../../data/outlets/to-order';
+import { sendProofs, type Queued } from '../outlets/ordering';
 import { Trouble } from '../trouble';
 import * as planning from './planning';
 import type { RunWish } from './planning';
+import { proofsMeant, type ProofSearch } from './proof-windows';
 import { selected, type Selection } from './sheet';
 
 export type { ProofState, RunRow };
@@ -33,9 +38,11 @@ const report = (run: RunRow, counts: data.RunCount[]): RunReport => {
   return out;
 };
 
-export const listRuns = (workspace: string): Promise<RunReport[]> =>
+/** So many runs are told where no number is asked for. */
+const LATEST = 200;
+export const listRuns = (workspace: string, count = LATEST): Promise<RunReport[]> =>
   inWorkspace(workspace, async (tx) => {
-    const all = await data.listRuns(tx);
+    const all = await data.listRuns(tx, count);
     const counts = await data.countProofs(
       tx,
       all.map((r) => r.id),
@@ -47,8 +54,27 @@ export const listRuns = (workspace: string): Promise<RunReport[]> =>
 export const runPictures = (workspace: string, runIds: string[]): Promise<Map<string, string[]>> =>
   inWorkspace(
     workspace,
-    async (tx) => new Map((await data.runPictures(tx, runIds)).map((r) => [r.runId, r.smalls.map((s) => nameIn(workspace, s))])),
+    async (tx) =>
+      new Map(
+        (await data.runPictures(tx, runIds)).flatMap((r) =>
+          r.smalls ? [[r.runId, r.smalls.map((s) => nameIn(workspace, s))] as const] : [],
+        ),
+      ),
   );
+
+/** A proof that an outlet refused. */
+export interface Refused {
+  id: string;
+  runId: string;
+  artwork: string;
+  why: string;
+}
+/** How many runs there are, and the first of what was refused of some of them. */
+export const runsRefused = (workspace: string, runIds: string[], count: number): Promise<{ runs: number; refused: Refused[] }> =>
+  inWorkspace(workspace, async (tx) => ({
+    runs: await data.countRuns(tx),
+    refused: (await data.runRefused(tx, runIds, count)).map(({ why, ...p }) => ({ ...p, why: why ? answerSentence(why) : '' })),
+  }));
 
 async function runIn(tx: Tx, id: string): Promise<RunRow> {
   const run = await data.runById(tx, id);
@@ -64,8 +90,10 @@ export const beginRun = async (workspace: string, wish: RunWish): Promise<RunRep
   run(workspace, await planning.beginRun(workspace, wish));
 
 /** Drafts proofs again in a run of their own. Those that are on their way, or stand as they are made now, are left out with the reason. */
-export async function draftAgain(workspace: string, ids: string[]): Promise<RunReport> {
-  const places = await inWorkspace(workspace, (tx) => data.placesOf(tx, ids));
+export async function draftAgain(workspace: string, asked: { ids: string[] } | { search: ProofSearch }): Promise<RunReport> {
+  const places = await inWorkspace(workspace, async (tx) =>
+    data.placesOf(tx, 'ids' in asked ? asked.ids : await proofsMeant(tx, asked.search)),
+  );
   if (!places.length) throw new Trouble('not-valid', 'Say which proofs.', 'ids');
   const columns = new Map<string, { docket: string; outlet: string; artworks: string[] }>();
   for (const p of places) {
@@ -79,17 +107,19 @@ export async function draftAgain(workspace: string, ids: string[]): Promise<RunR
   return beginRun(workspace, { name, cells: [...columns.values()] });
 }
 
-/** Passes ready proofs of a run, of a part of the sheet, or just the given ones. Held ones stay; the answer says how many. */
+/** Passes ready proofs of a run, of a part of the sheet, of a search, or just the given ones. Held ones stay; the answer says how many. */
 export async function passProofs(
   workspace: string,
-  asked: { run?: string; ids?: string[]; selection?: Selection },
+  asked: { run?: string; ids?: string[]; selection?: Selection; search?: ProofSearch },
 ): Promise<{ passed: number; held: number }> {
   return inWorkspace(workspace, async (tx) => {
     if (asked.run) await runIn(tx, asked.run);
-    else if (!asked.ids && !asked.selection) throw new Trouble('not-valid', 'Say which proofs.', 'ids');
+    else if (!asked.ids && !asked.selection && !asked.search) throw new Trouble('not-valid', 'Say which proofs.', 'ids');
     const where = asked.selection
       ? { ids: await proofsAt(tx, await selected(tx, asked.selection), asked.selection.columns, ['ready', 'held'], null) }
-      : asked;
+      : asked.search
+        ? { ids: await proofsMeant(tx, asked.search, ['ready', 'held']) }
+        : asked;
     return { passed: await moved(tx, where, 'ready', 'passed'), held: await countHeld(tx, where) };
   });
 }
@@ -117,16 +147,44 @@ async function moved(
   return ids.length;
 }
 
-/** Puts every passed proof of a run in the outbox; `retry` takes the refused ones instead. */
+/** Sends every passed proof of a run off; `retry` takes the refused ones instead. */
 export async function sendRun(workspace: string, runId: string, goLive: boolean, retry = false): Promise<Queued> {
   return inWorkspace(workspace, async (tx) => {
     const it = await runIn(tx, runId);
     if (it.state === 'paused') throw new Trouble('conflict', 'This run is paused. Go on with it first.');
     if (it.state === 'stopped') await data.setRunState(tx, runId, 'going');
-    const proofs = await listProofs(tx, { run: runId, state: retry ? 'refused' : 'passed', limit: 100_000 });
-    return enqueue(tx, workspace, proofs, { live: goLive, apart: false });
+    const which = { run: runId, state: retry ? 'refused' : 'passed' } as const;
+    const queued = await sendProofs(tx, workspace, which, { live: goLive, apart: false, over: false });
+    return { queued, held: 0 };
   });
 }
+
+/** Before anything of a run leaves the house: what each outlet would get, and what stays and why. */
+export interface RunPreflight {
+  outlets: (Preflight & { feesMinor: number })[];
+  /** How many stay, by state. */
+  staying: Partial<Record<ProofState, number>>;
+  /** The first that stay. */
+  first: { artwork: string; outlet: string; state: ProofState; why: string | null }[];
+}
+/** So many that stay are told by name. */
+const TOLD = 100;
+const STAYING: readonly ProofState[] = ['held', 'ready', 'drafting', 'refused'];
+
+export const preflightRun = (workspace: string, runId: string): Promise<RunPreflight> =>
+  inWorkspace(workspace, async (tx) => {
+    await runIn(tx, runId);
+    const { counts } = report((await data.runById(tx, runId))!, await data.countProofs(tx, [runId]));
+    const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
+    return {
+      outlets: (await preflight(tx, runId, 'passed')).map((o) => ({
+        ...o,
+        feesMinor: o.proofs * (outlets.get(o.outletId)?.rules?.fees.find((f) => f.kind === 'listing')?.fixedMinor ?? 0),
+      })),
+      staying: Object.fromEntries(STAYING.flatMap((s) => (counts[s] ? [[s, counts[s]]] : []))),
+      first: (await staying(tx, runId, TOLD)).map(({ problem, ...p }) => ({ ...p, why: problem && sentenceOf(problem) })),
+    };
+  });
 
 /** Pauses a run: what is under way finishes its step, the rest waits. */
 export async function pauseRun(workspace: string, id: string): Promise<RunReport> {
@@ -148,6 +206,7 @@ export async function resumeRun(workspace: string, id: string): Promise<RunRepor
     await record(tx, { did: 'run.resumed', about: 'run', ids: [id], values: { name: it.name } });
     for (const outletId of await outletsWaiting(tx, id)) await addJob(tx, 'outlet.lane', { workspace, outletId });
     if (it.planning) await addJob(tx, 'run.plan', { workspace, runId: id });
+    await addJob(tx, 'proofs.order', { workspace });
     const drafting = await data.artworksDrafting(tx, id);
     await addJobs(tx, 'run.draft', drafting.map((artworkId) => ({ workspace, runId: id, artworkId }))); // prettier-ignore
   });
@@ -163,6 +222,7 @@ export async function stopRun(workspace: string, id: string): Promise<RunReport>
     const it = await runIn(tx, id);
     await data.setRunState(tx, id, 'stopped');
     await data.dropParts(tx, id);
+    await bringBack(tx, id);
     await rejoinRun(tx, id);
     await withdraw(tx, { run: id });
     // what a dead worker left half-way gives itself back

@@ -1,25 +1,21 @@
 import { LISTING_FIELDS, type ListingField } from '../../core/listing/compare';
 import type { Goal } from '../../core/outlet/rules';
-import { inWorkspace, type Tx } from '../../data/database';
+import { actFor, inWorkspace, type Tx } from '../../data/database';
 import { addJob } from '../../data/jobs';
-import { changeProof, listProofs, moveProofs, runsOf, type ProofRow } from '../../data/line/proofs';
-import { listingsFor, listListings } from '../../data/outlets/listings';
-import { addOrders, type NewOrder, type OrderKind } from '../../data/outlets/orders';
+import { changeProof, listProofs, moveProofs } from '../../data/line/proofs';
+import { listingsFor, type ListingState } from '../../data/outlets/listings';
+import { listingsIn } from '../../data/outlets/listing-windows';
+import { addOrders, addStateOrders, proofsRest, type NewOrder, type OrderKind } from '../../data/outlets/orders';
+import { countSendable, sendOff, takeOff, type How, type OffProof, type ToSend } from '../../data/outlets/to-order';
 import { record } from '../../data/desk/activity';
 import { contentsOf, type Content } from '../line/content';
 import { schemaProblems } from '../line/prepare/schema';
 import { Trouble } from '../trouble';
+import { listingsAsked, type ListingsAsked } from './listing-windows';
 
 export interface Queued {
   queued: number;
   held: number;
-}
-interface How {
-  live: boolean;
-  /** Asked for by itself: its run's pause does not hold it. */
-  apart: boolean;
-  /** Also over what was changed at the outlet. */
-  over?: boolean;
 }
 
 /** What an order is called by the fields that it carries. */
@@ -39,26 +35,44 @@ function orderOf(content: Content, how: How): Pick<NewOrder, 'kind' | 'fields' |
   return fields.length || goal ? { kind: kindOf(fields), fields, goal } : null;
 }
 
+/** So many orders are made at a time, and so often before others have their turn. */
+const AT_A_TIME = 500;
+const TURNS = 10;
+
+/** Makes the orders of proofs that were sent off, in the name of whoever sent them, until there are none. */
+export async function makeOrders(workspace: string): Promise<void> {
+  for (let turn = 0; turn < TURNS; turn++) {
+    const more = await inWorkspace(workspace, async (tx) => {
+      const off = await takeOff(tx, AT_A_TIME);
+      if (off.length) await actFor(tx, off[0]!.askedBy);
+      await order(tx, workspace, off);
+      return off.length > 0;
+    });
+    if (!more) return;
+  }
+  await inWorkspace(workspace, (tx) => addJob(tx, 'proofs.order', { workspace }));
+}
+
 /**
  * Puts proofs in the outbox: as listings that are to be made, or as changes of those that stand. One that its outlet would refuse goes
- * nowhere: it is held with the reason, and stops no other. Returns how many were queued and held.
+ * nowhere: it is held with the reason, and stops no other.
  */
-export async function enqueue(tx: Tx, workspace: string, proofs: ProofRow[], how: How): Promise<Queued> {
+async function order(tx: Tx, workspace: string, off: readonly OffProof[]): Promise<void> {
+  const how = new Map(off.map((o) => [o.proofId, o]));
+  const proofs = await listProofs(tx, { ids: [...how.keys()], limit: off.length });
   const contents = await contentsOf(tx, proofs);
   const going: { content: Content; order: Pick<NewOrder, 'kind' | 'fields' | 'goal'> }[] = [];
   const standing: string[] = [];
-  let held = 0;
-  for (const proof of proofs) {
-    const content = contents.get(proof.id);
-    if (!content) continue;
-    const { payload, outlet } = content;
-    const problems = schemaProblems(outlet.name, outlet.rules, payload);
-    const order = orderOf(content, how);
+  // its outlet has not told its rules: it is passed again
+  await proofsRest(tx, [...how.keys()].filter((id) => !contents.has(id))); // prettier-ignore
+  for (const content of contents.values()) {
+    const { proof } = content;
+    const problems = schemaProblems(content.outlet.name, content.outlet.rules, content.payload);
+    const wanted = orderOf(content, how.get(proof.id)!);
     if (problems.length) {
-      held++;
       const { fields, changed } = proof;
       await changeProof(tx, proof.id, { fields, changed, problems: [...proof.problems, ...problems], state: 'held' });
-    } else if (order) going.push({ content, order });
+    } else if (wanted) going.push({ content, order: wanted });
     else standing.push(proof.id);
   }
   const listings = await listingsFor(
@@ -68,56 +82,52 @@ export async function enqueue(tx: Tx, workspace: string, proofs: ProofRow[], how
   const orders = going.map(({ content: { proof, payload, outlet }, order }): NewOrder => {
     const { id, key } = listings.get(proof.id)!;
     const want = order.kind === 'state' ? null : { ...payload, ref: key ?? payload.ref };
-    return { ...order, listingId: id, outletId: outlet.id, runId: proof.runId, want, over: how.over ?? false, apart: how.apart };
+    const { over, apart } = how.get(proof.id)!;
+    return { ...order, listingId: id, outletId: outlet.id, runId: proof.runId, want, over, apart };
   });
   await addOrders(tx, orders);
-  const ids = going.map((g) => g.content.proof.id);
-  await moveProofs(tx, { ids }, ['passed', 'refused', 'listed', 'ready'], 'sending');
-  await moveProofs(tx, { ids: standing }, ['passed', 'refused', 'ready'], 'listed');
-  await openLanes(tx, workspace, orders);
-  if (ids.length)
+  await moveProofs(tx, { ids: standing }, ['sending'], 'listed');
+  await openLanes(tx, workspace, new Set(orders.map((o) => o.outletId)));
+}
+
+/** Lets the lanes of accounts go on. */
+async function openLanes(tx: Tx, workspace: string, outlets: ReadonlySet<string>): Promise<void> {
+  for (const outletId of outlets) await addJob(tx, 'outlet.lane', { workspace, outletId });
+}
+
+/** Sends proofs off, all at once; their orders are made by the worker. Returns how many went. */
+export async function sendProofs(tx: Tx, workspace: string, which: ToSend, how: How): Promise<number> {
+  const ids = await sendOff(tx, which, how);
+  if (ids.length) {
+    await addJob(tx, 'proofs.order', { workspace });
     await record(tx, {
       did: 'proof.sent',
       about: 'proof',
-      ids: [...ids, ...orders.map((o) => o.listingId)],
+      ids: [...ids, ...('listings' in which ? which.listings : [])],
       values: { count: ids.length, live: how.live, ...(how.over && { over: true }) },
     });
-  return { queued: ids.length, held };
+  }
+  return ids.length;
 }
 
-/** Lets the lanes of the accounts that orders are for go on. */
-async function openLanes(tx: Tx, workspace: string, orders: readonly NewOrder[]): Promise<void> {
-  for (const outletId of new Set(orders.map((o) => o.outletId))) await addJob(tx, 'outlet.lane', { workspace, outletId });
-}
+/** Which states a listing may be put in another from. */
+const FROM: Record<Goal, ListingState[]> = {
+  live: ['draft there', 'ended', 'lapsed'],
+  ended: ['draft there', 'live'],
+  draft: ['live', 'ended'],
+};
 
 /** Puts listings in a state: what they say is left as it is. */
-export async function putListings(workspace: string, ids: string[], goal: Goal): Promise<Queued> {
+export async function putListings(workspace: string, asked: ListingsAsked, goal: Goal): Promise<Queued> {
   return inWorkspace(workspace, async (tx) => {
-    const all = await listListings(tx, { ids, limit: 100_000 });
-    const from = { live: ['draft there', 'ended', 'lapsed'], ended: ['draft there', 'live'], draft: ['live', 'ended'] }[goal];
-    const going = all.filter((l) => from.includes(l.state));
-    const proofIds = going.flatMap((l) => l.proofId ?? []);
-    const runs = await runsOf(tx, proofIds);
-    const how = { kind: 'state', fields: [], want: null, goal, over: false, apart: true } as const;
-    const orders = going.map((l): NewOrder => ({
-      ...how,
-      fields: [],
-      listingId: l.id,
-      outletId: l.outletId,
-      runId: (l.proofId && runs.get(l.proofId)) ?? null,
-    }));
-    await addOrders(tx, orders);
+    const going = await listingsIn(tx, listingsAsked(asked), FROM[goal]);
+    const ids = going.map((l) => l.id);
+    await addStateOrders(tx, ids, goal);
     // a proof that is being changed goes its own way; one that stands as it is goes with its listing
-    await moveProofs(tx, { ids: proofIds }, ['listed'], 'sending');
-    await openLanes(tx, workspace, orders);
-    if (going.length)
-      await record(tx, {
-        did: 'listing.put',
-        about: 'listing',
-        ids: going.map((l) => l.id),
-        values: { count: going.length, goal },
-      });
-    return { queued: going.length, held: 0 };
+    await moveProofs(tx, { ids: going.flatMap((l) => l.proofId ?? []) }, ['listed'], 'sending');
+    await openLanes(tx, workspace, new Set(going.map((l) => l.outletId)));
+    if (ids.length) await record(tx, { did: 'listing.put', about: 'listing', ids, values: { count: ids.length, goal } });
+    return { queued: ids.length, held: 0 };
   });
 }
 
@@ -125,18 +135,13 @@ export async function putListings(workspace: string, ids: string[], goal: Goal):
  * Sends what differs between proofs and their listings, whatever their runs do. Proofs with problems stay, and are counted. With
  * `over` also what was changed at the outlet is put back to what is wanted here.
  */
-export async function sendChanges(workspace: string, listingIds: string[], over: boolean): Promise<Queued> {
+export async function sendChanges(workspace: string, asked: ListingsAsked, over: boolean): Promise<Queued> {
   return inWorkspace(workspace, async (tx) => {
-    const all = await listListings(tx, { ids: listingIds, limit: 100_000 });
-    const proofIds = all.flatMap((l) => l.proofId ?? []);
-    const proofs = await listProofs(tx, { ids: proofIds, limit: 100_000 });
-    if (all.length && !proofs.length)
-      throw new Trouble('conflict', 'These listings have no proof here: there is nothing to send.');
-    const free = proofs.filter((p) => p.state !== 'sending' && p.state !== 'drafting');
-    if (proofs.length && !free.length) throw new Trouble('conflict', 'They are being drafted or sent right now.');
-    const good = free.filter((p) => !p.problems.some((q) => q.stops));
-    const wanted = good.filter((p) => p.changed.length || (over && p.listing?.drift.length));
-    const sent = await enqueue(tx, workspace, wanted, { live: false, apart: true, over });
-    return { queued: sent.queued, held: sent.held + free.length - good.length };
+    const listings = (await listingsIn(tx, listingsAsked(asked), null)).map((l) => l.id);
+    const { proofs, free, stopped } = await countSendable(tx, listings);
+    if (listings.length && !proofs) throw new Trouble('conflict', 'These listings have no proof here: there is nothing to send.');
+    if (proofs && !free) throw new Trouble('conflict', 'They are being drafted or sent right now.');
+    const queued = await sendProofs(tx, workspace, { listings, over }, { live: false, apart: true, over });
+    return { queued, held: stopped };
   });
 }

@@ -242,7 +242,7 @@ async function finish(
     await told(tx, order, listing, order.kind === 'make' ? 'listing.made' : 'listing.changed', { outlet: outlet.name, fields });
     if (order.proofId) {
       await orders.carried(tx, order.proofId, order.fields);
-      await orders.proofListed(tx, order.proofId);
+      await orders.proofsRest(tx, [order.proofId]);
     }
     await outletAnswers(tx, outlet.id);
   });

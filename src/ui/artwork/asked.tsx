@@ -1,7 +1,7 @@
 import dynamic from 'next/dynamic';
 import type { ChangeReport } from '@/services/artwork/changing';
 import type { DrawerRow } from '@/services/artwork/drawers';
-import type { ArtworkSettings } from '@/services/artwork/searches';
+import type { ArtworkSettings } from '@/services/artwork/settings';
 import { act, api } from '../api';
 import { count } from '../parts/format';
 import type { Done, useChange } from './changes';

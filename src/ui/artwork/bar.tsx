@@ -1,10 +1,11 @@
 'use client';
 import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
-import { useEffect, useState } from 'react';
+
 import { ChoiceField, type Option } from '../parts/fields/field';
-import { SearchField } from '../parts/fields/search-field';
-import { COLUMNS, FIRST_COLUMNS } from './views/columns';
-import { Menu } from '../parts/menu';
+import { Find } from '../parts/fields/find';
+import { ColumnsChooser } from '../parts/lists/columns-chooser';
+import { layoutOf, layoutText } from '../parts/lists/layout';
+import { COLUMN_CHOICES, COLUMNS, FIRST_COLUMNS } from './views/columns';
 import type { Shown } from './address';
 import type { Cloth, View } from './types';
 
@@ -42,12 +43,6 @@ export function Bar({
   alike: number;
   children: React.ReactNode;
 }) {
-  const [text, setText] = useState(search.get('find') ?? '');
-  useEffect(() => {
-    const timer = setTimeout(() => text !== (search.get('find') ?? '') && put({ find: text.trim() || null }), 120);
-    return () => clearTimeout(timer);
-  }, [text, search, put]);
-  const columns = (search.get('cols') ?? FIRST_COLUMNS).split(',');
   return (
     <div className="px-3.5 pt-2.5 pb-2">
       <div className="flex items-center gap-3">
@@ -56,7 +51,12 @@ export function Bar({
           {found.toLocaleString('en')}
           {found === total ? '' : ` of ${total.toLocaleString('en')}`}
         </span>
-        <SearchField label="Find artwork" hint="words on it, name, subject, file" value={text} change={setText} />
+        <Find
+          label="Find artwork"
+          hint="words on it, name, subject, file"
+          value={search.get('find') ?? ''}
+          change={(find) => put({ find: find || null })}
+        />
         <div className="ml-auto flex gap-2">{children}</div>
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -93,17 +93,11 @@ export function Bar({
           </div>
         )}
         {view === 'table' && (
-          <Menu
-            label="Columns"
-            tone="quiet"
-            items={Object.entries(COLUMNS).map(([c, { word }]) => ({
-              word,
-              on: columns.includes(c),
-              does: () => {
-                const next = Object.keys(COLUMNS).filter((k) => (k === c) !== columns.includes(k));
-                put({ cols: next.join(',') || 'subject' });
-              },
-            }))}
+          <ColumnsChooser
+            choices={COLUMN_CHOICES}
+            shown={layoutOf(search.get('cols'), Object.keys(COLUMNS), FIRST_COLUMNS)}
+            put={(next) => put({ cols: layoutText(next, FIRST_COLUMNS) })}
+            reset={search.get('cols') ? () => put({ cols: null }) : null}
           />
         )}
         <span className="flex items-center gap-1.5 text-[12.5px]">

@@ -4,7 +4,8 @@ import type { Done } from './changes';
 import type { usePicking } from './picking';
 import type { Cards } from './store';
 import { Empty } from './uploads/intake-list';
-import { FIRST_COLUMNS } from './views/columns';
+import { layoutOf, layoutText } from '../parts/lists/layout';
+import { COLUMNS, FIRST_COLUMNS } from './views/columns';
 import { ContactSheet } from './views/contact-sheet';
 
 // what one does not come to first is fetched when it is wanted
@@ -59,7 +60,8 @@ export function Floor({
       <TableView
         ids={ids}
         cards={cards}
-        columns={(search.get('cols') ?? FIRST_COLUMNS).split(',')}
+        layout={layoutOf(search.get('cols'), Object.keys(COLUMNS), FIRST_COLUMNS)}
+        put={(next) => put({ cols: layoutText(next, FIRST_COLUMNS) })}
         sort={search.get('sort') ?? 'newest'}
         sortBy={(sort) => put({ sort })}
         ground={ground}

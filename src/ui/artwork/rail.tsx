@@ -2,7 +2,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import type { DrawerRow } from '@/services/artwork/drawers';
-import type { SavedSearch } from '@/services/artwork/searches';
+import type { KeptView } from '@/services/desk/kept-views';
 import { act, api } from '../api';
 import { Drawers, Row } from './drawers';
 import type { Put } from '../parts/use-address';
@@ -10,24 +10,25 @@ import { Facets } from './facets';
 import { FACETS, SEARCH_PARTS, searchText } from './search-text';
 import type { Choices } from './types';
 
-/** The rail at the left: drawers to look into and to file by dragging, saved searches, and what artworks are. */
+/** The rail at the left: drawers to look into and to file by dragging, kept views, and what artworks are. */
 export function Rail({
   drawers,
-  searches,
+  views,
   choices,
   search,
   put,
 }: {
   drawers: DrawerRow[];
-  searches: SavedSearch[];
+  views: KeptView[];
   choices: Choices;
   search: URLSearchParams;
   put: Put;
 }) {
   const standing = (value: string) => choices.standing?.find((s) => s.value === value)?.count ?? 0;
   const facets = FACETS.filter((p) => search.get(p));
+  const kept = searchText(search) + (search.get('cols') ?? '');
   return (
-    <nav aria-label="Drawers and searches" className="min-h-0 overflow-auto border-r border-rule px-2.5 pt-3 pb-6 text-[13px]">
+    <nav aria-label="Drawers and views" className="min-h-0 overflow-auto border-r border-rule px-2.5 pt-3 pb-6 text-[13px]">
       <Heading word="Drawers" />
       <Drawers drawers={drawers} here={standing('here')} search={search} put={put} />
       {(['aside', 'deleted'] as const).map((s) => (
@@ -40,16 +41,16 @@ export function Rail({
           {s === 'aside' ? 'Put aside' : 'Bin'}
         </Row>
       ))}
-      {searches.length > 0 && <Heading word="Saved searches" />}
-      {searches.map((s) => (
+      {views.length > 0 && <Heading word="Kept views" />}
+      {views.map((s) => (
         <div key={s.id} className="group flex items-center">
           <Row on={sameSearch(search, s.query)} go={() => put(whole(s.query))}>
             {s.name}
           </Row>
           <button
-            aria-label={`Forget the search ${s.name}`}
+            aria-label={`Forget the view ${s.name}`}
             className="p-1 text-faint opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 hover:text-spot"
-            onClick={() => void act(() => api('DELETE', `/searches/${s.id}`).then(() => `Forgot “${s.name}”.`))}
+            onClick={() => void act(() => api('DELETE', `/views/${s.id}`).then(() => `Forgot “${s.name}”.`))}
           >
             <X size={12} />
           </button>
@@ -65,7 +66,7 @@ export function Rail({
           </button>
         )}
       </Heading>
-      {facets.length > 0 && <SaveSearch search={search} />}
+      {kept !== '' && <KeepView search={search} />}
       <Facets choices={choices} search={search} put={put} />
     </nav>
   );
@@ -78,24 +79,27 @@ const Heading = ({ word, children }: { word: string; children?: React.ReactNode 
   </div>
 );
 
-function SaveSearch({ search }: { search: URLSearchParams }) {
+function KeepView({ search }: { search: URLSearchParams }) {
   const [naming, setNaming] = useState(false);
   if (!naming)
     return (
       <button className="mb-1 px-1.5 text-left text-soft underline hover:text-ink" onClick={() => setNaming(true)}>
-        Save this search
+        Keep this view
       </button>
     );
   return (
     <input
       autoFocus
-      aria-label="Name of the search"
+      aria-label="Name of the view"
       placeholder="name it"
       className="input min-w-0"
       onBlur={(e) => {
         setNaming(false);
         const name = e.target.value.trim();
-        if (name) void act(() => api('POST', '/searches', { name, query: searchText(search) }).then(() => `Saved as “${name}”.`));
+        if (name)
+          void act(() =>
+            api('POST', '/views', { station: 'artwork', name, query: search.toString() }).then(() => `Kept as “${name}”.`),
+          );
       }}
       onKeyDown={(e) => {
         if (e.key === 'Enter') e.currentTarget.blur();
@@ -107,7 +111,11 @@ function SaveSearch({ search }: { search: URLSearchParams }) {
 
 const whole = (query: string): Record<string, string | null> => {
   const wanted = new URLSearchParams(query);
-  return Object.fromEntries(SEARCH_PARTS.map((p) => [p, wanted.get(p)]));
+  return Object.fromEntries([...SEARCH_PARTS, ...WAYS].map((p) => [p, wanted.get(p)]));
 };
-const sameSearch = (search: URLSearchParams, query: string): boolean =>
-  searchText(search) === searchText(new URLSearchParams(query));
+/** Ways of showing that a kept view says as well. */
+const WAYS = ['view', 'size', 'ground', 'cols'];
+const sameSearch = (search: URLSearchParams, query: string): boolean => {
+  const view = new URLSearchParams(query);
+  return searchText(search) === searchText(view) && WAYS.every((p) => search.get(p) === view.get(p));
+};

@@ -29,7 +29,7 @@ const ArtworkSlip = dynamic(() => import('./slip/slip').then((m) => m.ArtworkSli
 
 // which tables each part of the screen follows
 const FILING = ['artwork', 'drawer'];
-const SEARCHES = ['saved_search'];
+const VIEWS = ['kept_view'];
 const ARTWORKS = ['artwork'];
 const SETTINGS = ['setting'];
 const INTAKE = ['artwork', 'parcel'];
@@ -44,7 +44,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
   const { ids } = found;
   const cards = useCards(first.cards);
   const { items: drawers } = useLive('/drawers', { items: first.drawers }, FILING);
-  const { items: searches } = useLive('/searches', { items: first.searches }, SEARCHES);
+  const { items: views } = useLive('/views?station=artwork', { items: first.views }, VIEWS);
   const choices = useLive('/artworks/choices', first.choices, ARTWORKS);
   const settings = useLive('/artworks/settings', first.settings, SETTINGS);
   const intake = useLive('/artworks/intake', first.intake, INTAKE);
@@ -111,7 +111,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
       }}
     >
       <Carrying take={hand.take} file={file}>
-        <Rail drawers={drawers} searches={searches} choices={choices} search={search} put={put} />
+        <Rail drawers={drawers} views={views} choices={choices} search={search} put={put} />
         <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr_auto]" aria-label="Artworks">
           {selection.length > 0 ? (
             <div className="px-3.5 pt-2.5 pb-2">

@@ -1,5 +1,6 @@
 import type { DrawerRow } from '@/services/artwork/drawers';
-import type { ArtworkSettings, SavedSearch } from '@/services/artwork/searches';
+import type { ArtworkSettings } from '@/services/artwork/settings';
+import type { KeptView } from '@/services/desk/kept-views';
 import type { CardView } from '@/api/views';
 
 export interface Parcel {
@@ -25,7 +26,7 @@ export interface First {
   total: number;
   cards: CardView[];
   drawers: DrawerRow[];
-  searches: SavedSearch[];
+  views: KeptView[];
   choices: Choices;
   settings: ArtworkSettings;
   intake: Intake;

@@ -13,19 +13,34 @@ const STEP_INK = { 'in step': 'text-soft', stale: 'text-teal', drifted: 'text-oc
 const STEP_WORDS = { 'in step': 'in step', stale: 'stale', drifted: 'drifted' } as const;
 const STATE_INK: Partial<Record<ListingView['state'], string>> = { live: 'text-teal', gone: 'text-spot' };
 
+/** Columns that may be shown, in which order and how wide stands in the address. */
+export const COLUMN_CHOICES = [
+  { id: 'title', word: 'Listing' },
+  { id: 'outlet', word: 'Outlet' },
+  { id: 'state', word: 'State' },
+  { id: 'step', word: 'In step' },
+  { id: 'price', word: 'Price from' },
+  { id: 'sent', word: 'Sent' },
+  { id: 'looked', word: 'Looked at' },
+  { id: 'artwork', word: 'Artwork' },
+  { id: 'docket', word: 'Docket' },
+  { id: 'number', word: 'Number at the outlet' },
+];
+export const FIRST_COLUMNS = ['title', 'outlet', 'state', 'step', 'price', 'sent'];
+
 /** The ledger's columns; `open` shows one listing in full. */
 export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] => [
   {
     id: 'picture',
     header: () => <span className="sr-only">Picture</span>,
     size: 58,
+    meta: { fixed: 'first' },
     enableSorting: false,
     cell: ({ row }) => <Picture src={row.original.small} alt="" className="h-[58px] w-[58px]" />,
   },
   {
     id: 'title',
     header: 'Listing',
-    accessorKey: 'title',
     size: 220,
     meta: { wide: true },
     cell: ({ row: { original: l } }) => (
@@ -48,14 +63,12 @@ export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] =>
   {
     id: 'outlet',
     header: 'Outlet',
-    accessorKey: 'outlet',
     size: 110,
     cell: ({ row }) => <span className="font-slab font-semibold">{row.original.outlet}</span>,
   },
   {
     id: 'state',
     header: 'State',
-    accessorKey: 'state',
     size: 100,
     cell: ({ row: { original: l } }) => (
       <span className={`inline-flex items-center gap-1.5 ${STATE_INK[l.state] ?? 'text-soft'}`}>
@@ -67,7 +80,7 @@ export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] =>
   {
     id: 'step',
     header: 'In step',
-    accessorKey: 'step',
+    enableSorting: false,
     size: 120,
     cell: ({ row: { original: l } }) => (
       <button
@@ -85,7 +98,6 @@ export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] =>
   {
     id: 'price',
     header: 'From, USD',
-    accessorKey: 'priceMinor',
     size: 80,
     meta: { right: true },
     cell: ({ row: { original: l } }) => <span className="font-semibold">{amount(l.priceMinor, l.currency)}</span>,
@@ -93,16 +105,45 @@ export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] =>
   {
     id: 'sent',
     header: 'Sent',
-    accessorKey: 'sentAt',
     size: 100,
     cell: ({ row }) => (
       <span className="text-soft">{row.original.sentAt ? format(row.original.sentAt, 'd MMM, HH:mm') : ''}</span>
     ),
   },
   {
+    id: 'looked',
+    header: 'Looked at',
+    size: 100,
+    cell: ({ row }) => (
+      <span className="text-soft">{row.original.lookedAt ? format(row.original.lookedAt, 'd MMM, HH:mm') : ''}</span>
+    ),
+  },
+  {
+    id: 'artwork',
+    header: 'Artwork',
+    size: 150,
+    enableSorting: false,
+    cell: ({ row }) => row.original.artwork,
+  },
+  {
+    id: 'docket',
+    header: 'Docket',
+    size: 130,
+    enableSorting: false,
+    cell: ({ row }) => row.original.docket,
+  },
+  {
+    id: 'number',
+    header: 'Number there',
+    size: 120,
+    enableSorting: false,
+    cell: ({ row }) => <span className="text-soft tabular-nums">{row.original.remoteId}</span>,
+  },
+  {
     id: 'page',
     header: () => <span className="sr-only">Page</span>,
     size: 146,
+    meta: { fixed: 'last' },
     enableSorting: false,
     cell: ({ row: { original: l } }) =>
       l.state === 'gone' && l.proofId ? (

@@ -69,9 +69,9 @@ export function ListingSlip({ listing: l, close }: { listing: ListingView; close
       foot={
         l.proofId && (
           <>
-            {l.changed.length > 0 && <Button onClick={() => void sendChanges([l.id], false)}>Send what differs</Button>}
+            {l.changed.length > 0 && <Button onClick={() => void sendChanges({ ids: [l.id] }, false)}>Send what differs</Button>}
             {l.drift.length > 0 && (
-              <Button onClick={() => void sendChanges([l.id], true)}>Put back what was changed there</Button>
+              <Button onClick={() => void sendChanges({ ids: [l.id] }, true)}>Put back what was changed there</Button>
             )}
           </>
         )

@@ -40,7 +40,7 @@ export function Dialog({
       {open && (
         <div className="modal-box" style={{ width }}>
           {flush ? children : <div className="p-5">{children}</div>}
-          {foot && <div className="modal-action cut">{foot}</div>}
+          {foot && <div className="modal-action cut sticky bottom-0 z-10 bg-paper">{foot}</div>}
         </div>
       )}
     </dialog>

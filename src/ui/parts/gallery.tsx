@@ -198,12 +198,11 @@ export function Gallery() {
         <div className="h-[170px] border border-rule">
           <Table
             label="Rows"
-            data={ROWS}
-            idOf={(r) => r.id}
+            rows={{ total: ROWS.length, row: (i) => ROWS[i] }}
             rowHeight={34}
             sorting={[{ id: column, desc: false }]}
             sortBy={setColumn}
-            hands={{ picked: new Set(['row-1']), openId: 'row-0', press: () => undefined }}
+            hands={{ picked: new Set(['row-1']), openId: 'row-0', openAt: 0, press: () => undefined }}
             columns={[
               { id: 'name', header: 'Name', size: 180, meta: { wide: true }, cell: ({ row }) => <b>{row.original.name}</b> },
               {
@@ -221,9 +220,9 @@ export function Gallery() {
         <div className="h-[170px] border border-rule">
           <WindowedList
             label="Items"
-            items={ROWS}
+            total={ROWS.length}
+            item={(i) => ROWS[i]}
             rowHeight={30}
-            keyOf={(r) => r.id}
             row={(r) => <span className="block truncate border-b border-rule2 px-3 py-1.5">{r.name}</span>}
           />
         </div>

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { RunView } from '@/api/views';
-import type { ProofState } from '@/services/line/runs';
+import type { ProofState, Refused } from '@/services/line/runs';
 import type { OutletView } from '@/api/views';
 import { act, api } from '../api';
 import { count, pictureAddress } from '../parts/format';
@@ -13,38 +13,36 @@ import { useCommands, type Bound } from '../commands/commands';
 import { EmptyState } from '../parts/empty';
 import { Progress } from '../parts/progress';
 
-export interface Refused {
-  id: string;
-  runId: string;
-  artwork: string;
-  outlet: string;
-  why: string;
-}
-
 /** The press: every run, how far it is at each outlet, and what can be done with it. */
 export function PressStation({
   runs,
   pictures,
   outlets,
   refused,
+  total,
+  more,
 }: {
   runs: RunView[];
   pictures: Record<string, string[]>;
   outlets: OutletView[];
+  /** The first of what was refused of each run. */
   refused: Refused[];
+  /** How many runs there are in all, and how many to ask for to see older ones. */
+  total: number;
+  more: number | null;
 }) {
   const [sending, setSending] = useState<string | null>(null);
   const tell = (run: RunView, what: string, body?: object, said?: string) =>
     void act(() => api('POST', `/runs/${run.id}/${what}`, body ?? {}).then(() => said));
   const busy = (r: RunView) => (r.counts.sending ?? 0) + (r.counts.drafting ?? 0) > 0;
-  const bad = (r: RunView) => refused.filter((x) => x.runId === r.id);
+  const bad = (r: RunView) => r.counts.refused ?? 0;
   // a key acts on the newest run that it applies to
   const first = (when: (r: RunView) => boolean, says: (r: RunView) => string, does: (r: RunView) => void): Bound | null => {
     const run = runs.find(when);
     return run ? { says: says(run), does: () => does(run) } : null;
   };
   const stop = (r: RunView) => tell(r, 'stop', {}, 'Stopped. What had not gone out is back among the passed proofs.');
-  const again = (r: RunView) => tell(r, 'retry', { as: 'draft' }, `${count(bad(r).length, 'proof')} tried again.`);
+  const again = (r: RunView) => tell(r, 'retry', { as: 'draft' }, `${count(bad(r), 'proof')} tried again.`);
   useCommands({
     'press.send': first(
       (r) => (r.counts.passed ?? 0) > 0 && r.state !== 'paused',
@@ -67,8 +65,8 @@ export function PressStation({
       stop,
     ),
     'press.again': first(
-      (r) => bad(r).length > 0,
-      (r) => `Try ${bad(r).length} refused of “${r.name}” again`,
+      (r) => bad(r) > 0,
+      (r) => `Try ${bad(r)} refused of “${r.name}” again`,
       again,
     ),
   });
@@ -91,12 +89,13 @@ export function PressStation({
     <div className="h-full overflow-auto">
       <div className="flex items-baseline gap-3 px-[18px] pt-2.5 pb-2">
         <h1 className="text-[22px]">Press</h1>
-        <span className="text-soft">{count(runs.length, 'run')}</span>
+        <span className="text-soft">{count(total, 'run')}</span>
       </div>
       <ul className="border-t border-rule bg-paper">
         {runs.map((run) => {
           const c = run.counts;
           const lost = bad(run);
+          const told = refused.filter((x) => x.runId === run.id);
           return (
             <li key={run.id} className="grid grid-cols-[270px_1fr_auto] gap-x-8 border-b border-rule px-[18px] py-3.5">
               <div>
@@ -108,7 +107,7 @@ export function PressStation({
                 {run.state !== 'going' && <p className="mt-0.5 font-semibold text-ochre">{run.state}</p>}
                 {run.leftOut.length > 0 && (
                   <details className="mt-1 text-soft">
-                    <summary className="cursor-pointer">{count(run.leftOut.length, 'cell')} left out</summary>
+                    <summary className="cursor-pointer">{count(run.leftOutCount, 'cell')} left out</summary>
                     <ul className="mt-1 max-h-[120px] overflow-auto text-[12px]">
                       {run.leftOut.map((l, i) => (
                         <li key={i}>
@@ -136,9 +135,9 @@ export function PressStation({
                     ))}
                   </div>
                 )}
-                {lost.length > 0 && (
+                {lost > 0 && (
                   <ul className="grid gap-1 bg-spot-t px-3 py-2 text-[12.5px]">
-                    {lost.slice(0, 6).map((r) => (
+                    {told.map((r) => (
                       <li key={r.id}>
                         <Link href={`/proofs?open=${r.id}`} className="font-semibold underline">
                           {r.artwork}
@@ -146,7 +145,13 @@ export function PressStation({
                         {r.why}
                       </li>
                     ))}
-                    {lost.length > 6 && <li className="text-soft">and {lost.length - 6} more</li>}
+                    {lost > told.length && (
+                      <li className="text-soft">
+                        <Link href={`/proofs?run=${run.id}&state=refused`} className="underline">
+                          and {lost - told.length} more
+                        </Link>
+                      </li>
+                    )}
                   </ul>
                 )}
               </div>
@@ -165,7 +170,7 @@ export function PressStation({
                     Stop
                   </Button>
                 )}
-                {lost.length > 0 && <Button onClick={() => again(run)}>Try {lost.length} again</Button>}
+                {lost > 0 && <Button onClick={() => again(run)}>Try {lost} again</Button>}
                 {(c.passed ?? 0) > 0 && run.state !== 'paused' && (
                   <Button tone="go" onClick={() => setSending(run.id)}>
                     Send {count(c.passed!, 'proof')}…
@@ -176,6 +181,11 @@ export function PressStation({
           );
         })}
       </ul>
+      {more !== null && (
+        <p className="px-[18px] py-3">
+          <ButtonLink href={`/press?runs=${more}`}>Older runs</ButtonLink>
+        </p>
+      )}
       {waiting && <SendDialog run={waiting} outlets={outlets} close={() => setSending(null)} />}
     </div>
   );

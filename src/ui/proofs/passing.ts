@@ -20,12 +20,12 @@ export function usePass(): (ids: string[]) => void {
 
 const passed = (n: number) => `${count(n, 'proof')} passed; ${n === 1 ? 'it waits' : 'they wait'} at the press.`;
 
-/** Passes what is ready in a part of the sheet, and says so with the way back: the last step of whoever asks. */
-export function usePassSelection(): (selection: Selection) => void {
+/** Passes what is ready of all that is meant, by a part of the sheet or by a search, and says so with the way back: the last step of whoever asks. */
+export function usePassMeant(): (meant: { selection: Selection } | { search: Record<string, string> }) => void {
   return useCallback(
-    (selection) =>
+    (meant) =>
       void act(async () => {
-        const pass = () => api<{ passed: number }>('POST', '/proofs/pass', { selection }).then((a) => passed(a.passed));
+        const pass = () => api<{ passed: number }>('POST', '/proofs/pass', meant).then((a) => passed(a.passed));
         const says = await pass();
         const step = (await api<{ items: { id: string; own: boolean; undoable: boolean }[] }>('GET', '/activity?about=proof&limit=1')).items[0]; // prettier-ignore
         if (!step?.undoable) return says;

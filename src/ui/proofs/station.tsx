@@ -1,122 +1,178 @@
 'use client';
-import { useRouter, useSearchParams } from 'next/navigation';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useState } from 'react';
 import type { OutletView, ProofView } from '@/api/views';
+import type { ProofWindow } from '@/services/line/proof-windows';
 import { act, api } from '../api';
-import { count } from '../parts/format';
-import { WindowedList } from '../parts/lists/list';
-import { Mark } from '../parts/marks';
-import { Picture } from '../parts/picture';
-import { typing } from '../parts/keyboard';
-import { ProofSheet } from './proof-sheet';
-import { ChoiceField } from '../parts/fields/field';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
-import { usePass } from './passing';
+import { count } from '../parts/format';
+import { typing } from '../parts/keyboard';
+import { WindowedList } from '../parts/lists/list';
+import { useAddress } from '../parts/use-address';
+import { ProofFilters } from './filters';
+import { ProofRow } from './row';
+import { useProofs } from './list';
 import { draftAgain, sendChanges } from './orders';
+import { usePass, usePassMeant } from './passing';
+import { ProofSheet } from './proof-sheet';
+import { proofSearch } from './search-text';
 
 const ROW = 68;
+/** What a proof in full is made from. */
+const TABLES = ['proof', 'run', 'outlet', 'listing', 'outlet_order', 'artwork', 'docket', 'price_plan', 'blank'];
+const proofKey = (id: string) => ['/proofs', id];
+const proofOf = (id: string) => api<ProofView>('GET', `/proofs/${id}`);
 
-/** The proofs that wait: a list to step through, and the one under the cursor in full, edited in place. */
-export function ProofStation({
-  proofs,
-  runs,
-  outlets,
-}: {
-  proofs: ProofView[];
+/** What the server found for the first paint. */
+export interface FirstProofs {
+  window: ProofWindow;
+  /** The one that is open, and its place in the list; -1 when it is none of these. */
+  open: ProofView | null;
+  at: number;
   runs: { id: string; name: string }[];
   outlets: OutletView[];
-}) {
-  const router = useRouter();
-  const search = useSearchParams();
-  const [openId, setOpenId] = useState(search.get('open'));
-  const at = Math.max(
-    0,
-    proofs.findIndex((p) => p.id === openId),
-  );
-  const proof = proofs[at];
-  const ready = proofs.filter((p) => p.state === 'ready');
-  const held = proofs.filter((p) => p.state === 'held');
-  const outdated = proofs.filter((p) => p.outOfDate && ['held', 'ready', 'refused', 'listed'].includes(p.state));
-  const [closer, setCloser] = useState(false);
+}
 
-  const open = useCallback((id: string) => {
-    setOpenId(id);
-    const next = new URLSearchParams(window.location.search);
-    next.set('open', id);
-    window.history.replaceState(null, '', `/proofs?${next}`);
-  }, []);
-  const filter = (name: string, value: string) => {
-    const next = new URLSearchParams();
-    for (const k of ['run', 'state']) if (search.get(k)) next.set(k, search.get(k)!);
-    if (value) next.set(name, value);
-    else next.delete(name);
-    router.push(`/proofs?${next}`);
+/** The proofs that wait: a list to step through, and the one under the cursor in full, edited in place. */
+export function ProofStation({ first }: { first: FirstProofs }) {
+  const { search, put } = useAddress('/proofs');
+  const meant = proofSearch(search);
+  const query = new URLSearchParams(meant).toString();
+  const list = useProofs(query, first.window);
+  const [openId, setOpenId] = useState(first.open?.id ?? null);
+  const [place, setPlace] = useState(Math.max(0, first.at));
+  const [shownQuery, setShownQuery] = useState(query);
+  // another search begins with its first proof
+  if (shownQuery !== query) {
+    setShownQuery(query);
+    setPlace(0);
+    setOpenId(null);
+  }
+  const found = openId ? list.indexOf(openId) : -1;
+  const at = found >= 0 ? found : place;
+  // as soon as it is here, the one at that place is open
+  const line = found >= 0 || !openId ? list.row(at) : undefined;
+  if (!openId && line) setOpenId(line.id);
+  const id = openId ?? line?.id ?? null;
+  const { data: proof } = useQuery({
+    queryKey: id ? proofKey(id) : ['/proofs', 'none'],
+    queryFn: () => proofOf(id!),
+    enabled: id !== null,
+    ...(first.open?.id === id && { initialData: first.open }),
+    // the last one stays while the next is on its way
+    placeholderData: (last: ProofView | undefined) => last,
+    meta: { tables: TABLES },
+  });
+  const { total, states } = list.told;
+
+  // the next ones are asked for before somebody steps to them
+  const client = useQueryClient();
+  const [before, after] = [list.row(at - 1)?.id, list.row(at + 1)?.id];
+  useEffect(() => {
+    for (const near of [after, before])
+      if (near) void client.prefetchQuery({ queryKey: proofKey(near), queryFn: () => proofOf(near), meta: { tables: TABLES } });
+  }, [client, before, after]);
+
+  const open = useCallback(
+    (to: string | null, where: number) => {
+      setOpenId(to);
+      setPlace(where);
+      put({ open: to });
+    },
+    [put],
+  );
+  const step = (to: number) => {
+    const where = Math.max(0, Math.min(total - 1, to));
+    open(list.row(where)?.id ?? null, where);
   };
+  const [closer, setCloser] = useState(false);
   const pass = usePass();
-  const goTo = (p: ProofView | undefined) => {
-    if (p) open(p.id);
+  const passMeant = usePassMeant();
+  // what a key acts on is the one under the cursor, not one that is still shown while that is on its way
+  const here = proof?.id === id ? proof : undefined;
+  const nextReady = () => {
+    for (let to = at + 1; to < total && list.row(to); to++) if (list.row(to)!.state === 'ready') return to;
+    return at + 1;
   };
+  const state = line?.state ?? here?.state;
+  const named = `“${line?.artwork ?? here?.artwork}”`;
   const bindings: Bindings = {
     'proofs.pass':
-      proof?.state === 'ready'
+      id && state === 'ready'
         ? {
-            says: `Pass “${proof.artwork}”`,
+            says: `Pass ${named}`,
             does: () => {
-              pass([proof.id]);
-              goTo(proofs.slice(at + 1).find((p) => p.state === 'ready') ?? proofs[at + 1]);
+              pass([id]);
+              step(nextReady());
             },
           }
         : null,
-    'proofs.pass-all': ready.length
-      ? { says: `Pass all ${ready.length} that are ready`, does: () => pass(ready.map((p) => p.id)) }
+    'proofs.pass-all': states.ready
+      ? { says: `Pass all ${states.ready.toLocaleString('en')} that are ready`, does: () => passMeant({ search: meant }) }
       : null,
     'proofs.take-back':
-      proof?.state === 'passed'
+      id && state === 'passed'
         ? {
-            says: `Take back “${proof.artwork}”`,
+            says: `Take back ${named}`,
             does: () =>
-              void act(() =>
-                api('POST', '/proofs/unpass', { ids: [proof.id] }).then(() => 'Taken back; it can be changed again.'),
-              ),
+              void act(() => api('POST', '/proofs/unpass', { ids: [id] }).then(() => 'Taken back; it can be changed again.')),
           }
         : null,
-    'proofs.held': held.length
-      ? { says: `Step through ${held.length} held`, does: () => goTo(held.find((p) => proofs.indexOf(p) > at) ?? held[0]) }
-      : null,
-    'proofs.draft-again': outdated.length
+    'proofs.held': states.held
       ? {
-          says:
-            proof?.outOfDate && outdated.length === 1
-              ? `Draft “${proof.artwork}” again`
-              : `Draft ${outdated.length} again that are out of date`,
-          does: () => void draftAgain(outdated.map((p) => p.id)),
+          says: `Step through ${states.held.toLocaleString('en')} held`,
+          does: () =>
+            void act(async () => {
+              const { next } = await api<{ next: { id: string; at: number } | null }>('GET', `/proofs/next?${query}&wanted=held${id ? `&after=${id}` : ''}`); // prettier-ignore
+              if (next) open(next.id, next.at);
+            }),
         }
       : null,
-    'proofs.send-change':
-      proof?.listing && proof.changed.length && !['sending', 'drafting', 'held'].includes(proof.state)
+    'proofs.draft-again':
+      search.get('stale') && total
         ? {
-            says: `Send the change of “${proof.artwork}”`,
-            does: () => void sendChanges([proof.listing!.id], proof.refusalCode === 'changed-there'),
+            says: `Draft ${total.toLocaleString('en')} again that are out of date`,
+            does: () => void draftAgain({ search: meant }),
+          }
+        : id && (line?.outOfDate ?? here?.outOfDate) && ['held', 'ready', 'refused', 'listed'].includes(state ?? '')
+          ? { says: `Draft ${named} again`, does: () => void draftAgain({ ids: [id] }) }
+          : null,
+    'proofs.send-change':
+      here?.listing && here.changed.length && !['sending', 'drafting', 'held'].includes(here.state)
+        ? {
+            says: `Send the change of ${named}`,
+            does: () => void sendChanges({ ids: [here.listing!.id] }, here.refusalCode === 'changed-there'),
           }
         : null,
-    'proofs.closer': proof ? { says: 'Look closer', does: () => setCloser((c) => !c) } : null,
+    'proofs.closer': here ? { says: 'Look closer', does: () => setCloser((c) => !c) } : null,
   };
   useCommands(bindings);
 
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
       if (typing(e) || e.ctrlKey || e.metaKey) return;
-      const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
-      if (step) {
+      const by = { ArrowDown: 1, ArrowUp: -1 }[e.key];
+      if (by) {
         e.preventDefault();
-        const to = Math.max(0, Math.min(proofs.length - 1, at + step));
-        if (proofs[to]) open(proofs[to].id);
+        step(at + by);
       }
     };
     window.addEventListener('keydown', key);
     return () => window.removeEventListener('keydown', key);
   });
+  const want = useCallback((from: number, to: number) => list.want(from, to), [list]);
+  // what is on the screen is asked for again when it has become out of date
+  const [seen, setSeen] = useState<[number, number]>([0, 0]);
+  const look = useCallback(
+    (from: number, to: number) => {
+      setSeen([from, to]);
+      want(from, to);
+    },
+    [want],
+  );
+  useEffect(() => want(...seen), [want, seen, list.version]);
 
+  const outlet = proof && first.outlets.find((o) => o.id === proof.outletId);
   return (
     <div className="grid h-full min-h-0 grid-cols-[372px_1fr]">
       <section className="grid min-h-0 grid-rows-[auto_1fr] border-r border-rule">
@@ -124,58 +180,42 @@ export function ProofStation({
           <div className="flex items-baseline gap-3">
             <h1 className="text-[22px]">Proofs</h1>
             <span className="text-soft">
-              {count(proofs.length, 'proof')}
-              {held.length > 0 && <b className="text-ochre"> · {held.length} held</b>}
+              {count(total, 'proof')}
+              {states.held ? <b className="text-ochre"> · {states.held.toLocaleString('en')} held</b> : null}
             </span>
           </div>
-          <div className="mt-1.5 flex items-center gap-2">
-            <ChoiceField
-              hideLabel
-              label="Run"
-              className="grow"
-              value={search.get('run') ?? ''}
-              onChange={(e) => filter('run', e.target.value)}
-              options={[['', 'every run'], ...runs.map((r) => [r.id, r.name] as const)]}
-            />
-            <ChoiceField
-              hideLabel
-              label="State"
-              className="w-[104px]"
-              value={search.get('state') ?? ''}
-              onChange={(e) => filter('state', e.target.value)}
-              options={[['', 'waiting'], 'held', 'ready', 'passed', 'refused', 'listed']}
-            />
-          </div>
-          {ready.length > 0 && (
+          <ProofFilters search={search} put={put} runs={first.runs} outlets={first.outlets} />
+          {states.ready ? (
             <div className="mt-2.5 grid">
               <CommandButton id="proofs.pass-all" of={bindings} tone="go" />
+            </div>
+          ) : null}
+          {search.get('stale') && total > 0 && (
+            <div className="mt-2.5 grid">
+              <CommandButton id="proofs.draft-again" of={bindings} />
             </div>
           )}
         </div>
         <div className="min-h-0 border-t border-rule bg-paper">
-          {proofs.length === 0 ? (
-            <p className="p-8 text-center text-soft">No proofs wait here. Select cells in the sheet and draft them.</p>
+          {total === 0 ? (
+            <Nothing list={list} searched={Boolean(search.get('find') ?? search.get('outlet') ?? search.get('state'))} />
           ) : (
             <WindowedList
               label="Proofs that wait"
-              items={proofs}
+              total={total}
+              item={(i) => list.row(i)}
               rowHeight={ROW}
-              keyOf={(p) => p.id}
               at={at}
-              row={(p) => <Row proof={p} on={p.id === proof?.id} open={() => open(p.id)} />}
+              onWindow={look}
+              row={(p, i) => <ProofRow proof={p} on={p.id === id} open={() => open(p.id, i)} />}
             />
           )}
         </div>
       </section>
-      {proof ? (
-        <ProofSheet
-          key={proof.id}
-          proof={proof}
-          outlet={outlets.find((o) => o.id === proof.outletId)!}
-          bindings={bindings}
-          closer={closer}
-          setCloser={setCloser}
-        />
+      {proof && outlet ? (
+        <div className={`min-h-0 overflow-hidden ${here ? '' : 'opacity-55'}`} aria-busy={!here}>
+          <ProofSheet key={proof.id} proof={proof} outlet={outlet} bindings={bindings} closer={closer} setCloser={setCloser} />
+        </div>
       ) : (
         <div />
       )}
@@ -183,26 +223,12 @@ export function ProofStation({
   );
 }
 
-function Row({ proof: p, on, open }: { proof: ProofView; on: boolean; open: () => void }) {
+/** While there are no rows nothing looks at the first of them: they may come. */
+function Nothing({ list, searched }: { list: ReturnType<typeof useProofs>; searched: boolean }) {
+  useEffect(() => list.want(0, 1), [list, list.version]);
   return (
-    <button
-      onClick={open}
-      aria-current={on}
-      className={`grid h-full w-full grid-cols-[64px_1fr_auto] items-center gap-2 border-b border-rule2 px-2.5 text-left ${on ? 'bg-teal-t' : 'hover:bg-paper2'}`}
-    >
-      <Picture src={p.pictures[0]?.small} alt="" className="h-14 w-14" />
-      <span className="min-w-0 leading-tight">
-        <b className="block truncate font-semibold">{p.artwork}</b>
-        <span className="block truncate text-[11.5px] text-soft">
-          {p.outlet} · {p.docket}
-        </span>
-        {p.outOfDate && <span className="mr-1.5 bg-ochre-t px-1 text-[11px] text-ochre">out of date</span>}
-        {p.listing && p.changed.length > 0 && (
-          <span className="mr-1.5 bg-teal-t px-1 text-[11px] text-teal">stands, changed</span>
-        )}
-        {p.problems[0]?.stops && <span className="block truncate text-[11.5px] text-ochre">{p.problems[0].sentence}</span>}
-      </span>
-      <Mark state={p.state} />
-    </button>
+    <p className="p-8 text-center text-soft">
+      {searched ? 'No proof answers to that.' : 'No proofs wait here. Select cells in the sheet and draft them.'}
+    </p>
   );
 }

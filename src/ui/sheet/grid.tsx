@@ -7,7 +7,7 @@ import { COLUMN, HEAD, NAME, ROW } from './measures';
 import type { Range, Spot } from './range';
 import { Row, type InView } from './row';
 import { BLOCK, blockColumns } from './blocks';
-import type { SheetStore } from './store';
+import { cellOf, type SheetStore } from './store';
 
 /** What a pointer does on the sheet. */
 export interface SheetHands {
@@ -145,7 +145,7 @@ export function SheetGrid({
                   label: c.label,
                   first: firsts.has(i.index),
                   group: c.folded ? c.group : null,
-                  cell: c.folded ? undefined : store.cell(v.index, at(i.index), c.key),
+                  cell: c.folded ? undefined : cellOf(store, v.index, at(i.index), c.key),
                 };
               })}
             />

@@ -9,14 +9,13 @@ import { searchText } from '../artwork/search-text';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
 import { ButtonLink } from '../parts/button';
 import { EmptyState } from '../parts/empty';
-import { SearchField } from '../parts/fields/search-field';
+import { Find } from '../parts/fields/find';
 import { count } from '../parts/format';
 import { keyOf, typing } from '../parts/keyboard';
 import { SelectionBar } from '../parts/lists/selection-bar';
 import { useAddress } from '../parts/use-address';
-import { useSettled } from '../parts/use-settled';
 import { ProofSlip } from '../proofs/proof-slip';
-import { usePassSelection } from '../proofs/passing';
+import { usePassMeant } from '../proofs/passing';
 import { useLine } from '../shell/use-line';
 import { arranged, type CountedColumn } from './columns';
 import { SheetFilters } from './filters';
@@ -24,7 +23,7 @@ import { SheetGrid, type ScrollTo, type SheetHands } from './grid';
 import { between, stepped, type Range, type Spot } from './range';
 import { meantBy, useCounted } from './selecting';
 import { BLOCK, blockColumns } from './blocks';
-import { useSheet, type View } from './store';
+import { cellOf, useSheet, type View } from './store';
 
 /** Shift extends the range: it says nothing of where a key leads. */
 const KEY = { shiftKey: false, altKey: false };
@@ -86,10 +85,11 @@ export function SheetStation({ first }: { first: FirstSheet }) {
   const selection = meantBy(range, view.query, shown, store, pages);
   const { counted, now } = useCounted(selection);
   const pageOf = (c: number) => pages[Math.floor(c / BLOCK.columns)] ?? '';
-  const focused = focus && !shown[focus.c]?.folded ? store.cell(focus.r, pageOf(focus.c), shown[focus.c]?.key ?? '') : undefined;
+  const focused =
+    focus && !shown[focus.c]?.folded ? cellOf(store, focus.r, pageOf(focus.c), shown[focus.c]?.key ?? '') : undefined;
   const openId = search.get('open') ?? (focused && 'id' in focused ? focused.id : null);
 
-  const pass = usePassSelection();
+  const pass = usePassMeant();
   const asking = (does: (s: Selection, c: SelectionCount) => Promise<string | undefined | void>) =>
     void act(async () => (selection ? does(selection, counted ?? (await now())) : undefined));
   const draft = () =>
@@ -146,7 +146,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
       put({ fold: folded.join(',') || null });
     },
     open: ({ r, c }) => {
-      const cell = store.cell(r, pageOf(c), shown[c]!.key);
+      const cell = cellOf(store, r, pageOf(c), shown[c]!.key);
       if (cell && 'id' in cell) router.push(`/proofs?open=${cell.id}`);
     },
   };
@@ -162,7 +162,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
       selection && (!counted || counted.open || counted.held)
         ? { says: counted?.open ? says('Draft', counted.open) : says('Draft', counted?.held, ' again'), does: draft }
         : null,
-    'sheet.pass': selection && counted?.ready ? { says: says('Pass', counted.ready), does: () => pass(selection) } : null,
+    'sheet.pass': selection && counted?.ready ? { says: says('Pass', counted.ready), does: () => pass({ selection }) } : null,
     'sheet.look': selection && counted?.proofs ? { says: says('Look through', counted.proofs), does: look } : null,
   };
   useCommands(bindings);
@@ -182,7 +182,12 @@ export function SheetStation({ first }: { first: FirstSheet }) {
               </button>
             )}
           </span>
-          <Find value={search.get('find') ?? ''} put={put} />
+          <Find
+            label="Find in this sheet"
+            hint="find in this sheet"
+            value={search.get('find') ?? ''}
+            change={(find) => put({ find: find || null })}
+          />
           {range ? (
             <div className="ml-auto">
               <SelectionBar says={`${cells.toLocaleString('en')} selected`}>
@@ -228,14 +233,6 @@ export function SheetStation({ first }: { first: FirstSheet }) {
       )}
     </div>
   );
-}
-
-/** Words that must stand in a row's artwork; the address follows once they rest. */
-function Find({ value, put }: { value: string; put: (change: Record<string, string | null>) => void }) {
-  const [words, setWords] = useState(value);
-  const settled = useSettled(words);
-  useEffect(() => put({ find: settled.trim() || null }), [settled, put]);
-  return <SearchField label="Find in this sheet" hint="find in this sheet" value={words} change={setWords} />;
 }
 
 const Nothing = ({ noColumns }: { noColumns: boolean }) => (

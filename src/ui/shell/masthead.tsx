@@ -50,7 +50,7 @@ export function Masthead({ first, workspace, signedIn }: { first: Line; workspac
                   className="text-[11px] font-semibold whitespace-nowrap"
                   style={{ color: on ? 'var(--spot-on-ink)' : 'var(--spot)' }}
                 >
-                  {waiting[0]} {waiting[1]}
+                  {waiting[0].toLocaleString('en')} {waiting[1]}
                 </span>
               )}
               {i < line.length - 1 && !on && !here.startsWith(line[i + 1]![0]) && (

@@ -2,7 +2,8 @@ import { visitor } from '@/app/visitor';
 import { artworksOf, choices, findArtworks, listRefused, SEARCH_PARTS, type Search } from '@/services/artwork/artworks';
 import { drawers } from '@/services/artwork/drawers';
 import { listParcels } from '@/services/artwork/intake';
-import { artworkSettings, savedSearches } from '@/services/artwork/searches';
+import { artworkSettings } from '@/services/artwork/settings';
+import { keptViews } from '@/services/desk/kept-views';
 import { blanks } from '@/services/stockroom/blanks';
 import { cardView } from '@/api/views';
 import { ArtworkStation } from '@/ui/artwork/station';
@@ -21,7 +22,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   const [ids, filed, saved, counts, settings, refused, parcels, goods] = await Promise.all([
     findArtworks(workspace, search).catch(() => []),
     drawers(workspace),
-    savedSearches(workspace),
+    keptViews(workspace, 'artwork'),
     choices(workspace),
     artworkSettings(workspace),
     listRefused(workspace),
@@ -43,7 +44,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         total: ids.length,
         cards: (await artworksOf(workspace, ids.slice(0, FIRST_CARDS))).map(cardView(workspace)),
         drawers: filed,
-        searches: saved,
+        views: saved,
         choices: counts,
         settings,
         intake: { refused, parcels: parcels.map(({ sha256: _, ...p }) => p) },

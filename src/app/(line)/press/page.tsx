@@ -1,8 +1,7 @@
 import { visitor } from '@/app/visitor';
-import { listRuns, runPictures } from '@/services/line/runs';
-import { listProofs } from '@/services/line/proofs';
+import { listRuns, runPictures, runsRefused } from '@/services/line/runs';
 import { outlets } from '@/services/outlets/outlets';
-import { outletView, proofView, runView } from '@/api/views';
+import { outletView, runView } from '@/api/views';
 import { PressStation } from '@/ui/press/station';
 import { Follow } from '@/ui/shell/live';
 
@@ -11,17 +10,22 @@ const TABLES = ['proof', 'run', 'outlet'];
 
 export const metadata = { title: 'Press' };
 
-export default async function Page() {
+/** So many runs are shown, and so many more at each asking. */
+const RUNS = 40;
+const MOST = 2000;
+/** So many that were refused are told of each. */
+const TOLD = 6;
+
+export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const caller = await visitor();
-  const [runs, houses, refused] = [
-    await listRuns(caller.workspace),
-    await outlets(caller.workspace),
-    await listProofs(caller.workspace, { state: 'refused', limit: 500 }),
-  ];
-  const pictures = await runPictures(
-    caller.workspace,
-    runs.map((r) => r.id),
-  );
+  const wanted = Math.min(MOST, Math.max(RUNS, Number((await searchParams).runs) || 0));
+  const runs = await listRuns(caller.workspace, wanted);
+  const ids = runs.map((r) => r.id);
+  const [houses, pictures, { runs: total, refused }] = await Promise.all([
+    outlets(caller.workspace),
+    runPictures(caller.workspace, ids),
+    runsRefused(caller.workspace, ids, TOLD),
+  ]);
   return (
     <>
       <Follow tables={TABLES} />
@@ -29,9 +33,9 @@ export default async function Page() {
         runs={runs.map(runView)}
         pictures={Object.fromEntries(pictures)}
         outlets={houses.map(outletView)}
-        refused={refused
-          .map(proofView(caller.workspace))
-          .map((p) => ({ id: p.id, runId: p.runId, artwork: p.artwork, outlet: p.outlet, why: p.refusal ?? '' }))}
+        refused={refused}
+        total={total}
+        more={runs.length < total ? Math.min(MOST, wanted + RUNS) : null}
       />
     </>
   );

@@ -1,45 +1,55 @@
 import { isId } from '@/core/id';
 import { visitor } from '@/app/visitor';
-import { listProofs } from '@/services/line/proofs';
+import { outletView, proofView } from '@/api/views';
+import { proof } from '@/services/line/proofs';
+import { proofWindow, type ProofWindow } from '@/services/line/proof-windows';
 import { listRuns } from '@/services/line/runs';
 import { outlets } from '@/services/outlets/outlets';
-import { outletView, proofView } from '@/api/views';
+import { Trouble } from '@/services/trouble';
+import { BLOCK, proofSearch } from '@/ui/proofs/search-text';
 import { ProofStation } from '@/ui/proofs/station';
 import { Follow } from '@/ui/shell/live';
 
-/** What this page shows something of. */
-const TABLES = ['proof', 'run', 'outlet', 'listing', 'outlet_order', 'artwork', 'docket', 'price_plan', 'blank'];
-
 export const metadata = { title: 'Proofs' };
 
-const WAITING = 'drafting,held,ready,passed,refused';
+/** What this page shows that its list and its proof do not follow by themselves. */
+const TABLES = ['run', 'outlet'];
 
-export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
-  const caller = await visitor();
-  const { run, state, ids, open } = await searchParams;
-  const known = isId(run) ? run : undefined;
-  // a single proof is found among all of them, whatever its state
-  const everything = Boolean(known ?? ids ?? open);
-  const all = await listProofs(caller.workspace, {
-    run: known,
-    state: state ?? (everything ? undefined : WAITING),
-    limit: 10_000,
-  });
-  const wanted = ids?.split(',');
-  const openIsWaiting = all.some((p) => p.id === open && WAITING.includes(p.state));
-  const proofs = all.filter(
-    (p) =>
-      (wanted ? wanted.includes(p.id.slice(0, 8)) : true) &&
-      ((known ?? wanted ?? state) ? true : openIsWaiting || !open ? WAITING.includes(p.state) : p.id === open),
+const NOTHING: ProofWindow = { from: 0, total: 0, states: {}, rows: [] };
+/** What an address asks for and is not there, or makes no sense, is as nothing. */
+const orNothing =
+  <T,>(nothing: T) =>
+  (error: unknown): T => {
+    if (error instanceof Trouble) return nothing;
+    throw error;
+  };
+
+export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const { workspace } = await visitor();
+  const asked = new URLSearchParams(
+    Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
   );
-  const [runs, houses] = [await listRuns(caller.workspace), await outlets(caller.workspace)];
+  const named = asked.get('open');
+  const around = isId(named) ? named : undefined;
+  const [window, runs, houses] = await Promise.all([
+    proofWindow(workspace, proofSearch(asked), { from: 0, count: BLOCK, around }).catch(orNothing(NOTHING)),
+    listRuns(workspace),
+    outlets(workspace),
+  ]);
+  const id = around ?? window.rows[0]?.id;
+  const open = id ? await proof(workspace, id).then(proofView(workspace)).catch(orNothing(null)) : null;
+  const at = window.rows.findIndex((p) => p.id === id);
   return (
     <>
       <Follow tables={TABLES} />
       <ProofStation
-        proofs={proofs.map(proofView(caller.workspace))}
-        runs={runs.map((r) => ({ id: r.id, name: r.name }))}
-        outlets={houses.map(outletView)}
+        first={{
+          window,
+          open,
+          at: at < 0 ? -1 : window.from + at,
+          runs: runs.map((r) => ({ id: r.id, name: r.name })),
+          outlets: houses.map(outletView),
+        }}
       />
     </>
   );

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { ArtworkSettings, MarkKeys } from '@/services/artwork/searches';
+import type { ArtworkSettings, MarkKeys } from '@/services/artwork/settings';
 import { act, api } from '../../api';
 import { Dialog } from '../../parts/dialog';
 import { Button } from '../../parts/button';

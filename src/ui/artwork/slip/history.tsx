@@ -66,7 +66,9 @@ export function History({ artwork: a }: { artwork: ArtworkView }) {
               {again.length > 0 && (
                 <button
                   className="font-semibold underline"
-                  onClick={() => void draftAgain(again.map((u) => u.proofId)).then((begun) => begun && router.push('/proofs'))}
+                  onClick={() =>
+                    void draftAgain({ ids: again.map((u) => u.proofId) }).then((begun) => begun && router.push('/proofs'))
+                  }
                 >
                   Draft {again.length === 1 ? 'it' : 'these'} anew
                 </button>

@@ -1,7 +1,7 @@
 import type { CardView } from '@/api/views';
 import { bytes } from '../../parts/format';
 
-/** Everything that a column can show; the ones that are on stand in the address. */
+/** Everything that a column can show; which are on, in which order and how wide, stands in the address. */
 export const COLUMNS: Record<
   string,
   { word: string; width: number; right?: boolean; sort?: string; text: (a: CardView) => string }
@@ -29,4 +29,5 @@ export const COLUMNS: Record<
   bytes: { word: 'Bytes', width: 74, right: true, text: (a) => bytes(a.bytes) },
   file: { word: 'File', width: 190, text: (a) => a.fileName },
 };
-export const FIRST_COLUMNS = 'subject,words,drawer,tone,size,print';
+export const FIRST_COLUMNS = ['subject', 'words', 'drawer', 'tone', 'size', 'print'];
+export const COLUMN_CHOICES = Object.entries(COLUMNS).map(([id, { word }]) => ({ id, word }));

@@ -1,6 +1,7 @@
 'use client';
 import { useCallback, useEffect, useRef } from 'react';
 import { Table } from '../../parts/lists/table';
+import type { Shown } from '../../parts/lists/layout';
 import { COLUMNS } from './columns';
 import type { Grip } from './contact-sheet';
 import { useCardsChange, type Cards } from '../store';
@@ -12,7 +13,8 @@ const ROW = 44;
 export function TableView({
   ids,
   cards,
-  columns,
+  layout,
+  put,
   sort,
   sortBy,
   ground,
@@ -22,7 +24,8 @@ export function TableView({
 }: {
   ids: string[];
   cards: Cards;
-  columns: string[];
+  layout: readonly Shown[];
+  put: (shown: Shown[]) => void;
   sort: string;
   sortBy: (sort: string) => void;
   ground: string;
@@ -45,18 +48,19 @@ export function TableView({
     const a = cards.get(id);
     return a ? COLUMNS[c]!.text(a) : '';
   };
-  const sorted = ['name', ...columns].find((c) => (COLUMNS[c]?.sort ?? c) === sort);
+  const sorted = ['name', ...Object.keys(COLUMNS)].find((c) => (COLUMNS[c]?.sort ?? c) === sort);
   return (
-    <Table<string>
+    <Table<{ id: string }>
       label="Artworks"
-      data={ids}
-      idOf={(id) => id}
+      rows={{ total: ids.length, row: (i) => (ids[i] === undefined ? undefined : { id: ids[i] }) }}
+      layout={{ shown: layout, put }}
       rowHeight={ROW}
       sorting={sorted ? [{ id: sorted, desc: false }] : []}
       sortBy={(c) => sortBy(COLUMNS[c]?.sort ?? c)}
       onWindow={want}
       hands={{
         openId,
+        openAt: openId ? ids.indexOf(openId) : -1,
         picked,
         press: (id, e) => (e.ctrlKey || e.metaKey || e.shiftKey ? grip.toggle(id, e.shiftKey) : grip.open(id)),
         enlarge: grip.enlarge,
@@ -67,6 +71,7 @@ export function TableView({
           header: () => <span className="sr-only">Picture</span>,
           size: 44,
           enableSorting: false,
+          meta: { fixed: 'first' },
           cell: ({ row }) => {
             const a = cards.get(row.id);
             const under = a ? groundStyle(ground, a) : { className: '' };
@@ -79,15 +84,13 @@ export function TableView({
         },
         {
           id: 'name',
-          accessorFn: (id) => cards.get(id)?.name,
           header: 'Name',
           size: 150,
-          meta: { wide: true },
+          meta: { wide: true, fixed: 'first' },
           cell: ({ row }) => <b className="font-semibold">{cards.get(row.id)?.name}</b>,
         },
-        ...columns.map((c) => ({
+        ...Object.keys(COLUMNS).map((c) => ({
           id: c,
-          accessorFn: (id: string) => text(id, c),
           header: COLUMNS[c]!.word,
           size: COLUMNS[c]!.width,
           meta: { right: COLUMNS[c]!.right },

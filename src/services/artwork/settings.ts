@@ -2,27 +2,7 @@ import { readName, readPattern, type NameReading } from '../../core/artwork/fili
 import { artworksByIds } from '../../data/artwork/artworks';
 import { inWorkspace } from '../../data/database';
 import * as data from '../../data/artwork/keeping';
-import type { SavedSearch } from '../../data/artwork/keeping';
-import { SEARCH_PARTS } from './artworks';
 import { Trouble } from '../trouble';
-
-export type { SavedSearch };
-
-export const savedSearches = (workspace: string): Promise<SavedSearch[]> => inWorkspace(workspace, data.listSearches);
-
-/** Keeps a search under a name; one of that name is replaced. */
-export const saveSearch = (workspace: string, name: string, query: string): Promise<SavedSearch> =>
-  inWorkspace(workspace, async (tx) => {
-    if (!name.trim()) throw new Trouble('not-valid', 'Give the search a name.', 'name');
-    const parts = [...new URLSearchParams(query)].filter(([key, value]) => value && SEARCH_PARTS.includes(key as never));
-    if (!parts.length) throw new Trouble('not-valid', 'There is nothing to save: search for something first.', 'query');
-    return (await data.saveSearch(tx, name.trim().slice(0, 80), new URLSearchParams(parts).toString()))!;
-  });
-
-export const removeSearch = (workspace: string, id: string): Promise<void> =>
-  inWorkspace(workspace, async (tx) => {
-    if (!(await data.removeSearch(tx, id))) throw new Trouble('not-found', 'There is no such search.');
-  });
 
 export const PATTERN_SETTING = 'file-name-pattern';
 const KEYS_SETTING = 'mark-keys';
