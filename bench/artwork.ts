@@ -12,7 +12,7 @@ import { collection } from '../demo/art/collection';
 import { draw } from '../demo/draw';
 import { compare } from '../src/core/artwork/likeness/likeness';
 import { closeDatabase } from '../src/data/database';
-import { pathOf } from '../src/files/store';
+import { linkOnDisk } from '../src/files/disk';
 import { adoptToken, demoWorkspace } from '../src/services/people/access';
 import { miniName, thumbName } from '../src/services/artwork/raster-names';
 import { ALTERATIONS, alteredPrint, clipArt, printsOf } from './copies';
@@ -197,13 +197,9 @@ async function many(stack: Stack, page: Page, workspace: string): Promise<void> 
     await db.query<{ sha: string }>("SELECT file_sha256 AS sha FROM artwork WHERE file_name LIKE 'bench-%' ORDER BY seq")
   ).rows;
   await db.end();
-  made.forEach(({ sha }, i) => {
-    for (const name of [thumbName, miniName]) {
-      const to = pathOf('derived', name(sha));
-      fs.mkdirSync(path.dirname(to), { recursive: true });
-      fs.linkSync(pathOf('derived', name(have[i % have.length]!.sha)), to);
-    }
-  });
+  for (const [i, { sha }] of made.entries())
+    for (const name of [thumbName, miniName])
+      await linkOnDisk(process.env.FILES_DIR!, 'derived', name(have[i % have.length]!.sha), name(sha));
 
   const times: number[] = [];
   const queries = WORDS.flatMap((w, i) => [

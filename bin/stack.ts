@@ -1,18 +1,19 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
+import { createHmac, randomBytes } from 'node:crypto';
 import { once } from 'node:events';
 import fs from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import pg from 'pg';
 import { migrate } from '../src/data/migrate';
 import { BoundedLog } from './bounded-log';
-import { Plain, startCluster, type Cluster } from './cluster';
+import { elsewhere, Plain, startCluster, type Cluster } from './cluster';
 
 export const ROOT = path.dirname(import.meta.dirname);
 
 /** What a data folder keeps between starts: secrets and ports. */
-interface Keys {
+export interface Keys {
   databasePassword: string;
   appPassword: string;
   sealKey: string;
@@ -37,7 +38,7 @@ export async function freePort(): Promise<number> {
   return port;
 }
 
-async function keysOf(folder: string): Promise<Keys> {
+export async function keysOf(folder: string): Promise<Keys> {
   const file = path.join(folder, 'keys.json');
   const secret = (bytes: number) => randomBytes(bytes).toString('hex');
   let kept: Partial<Keys> = {};
@@ -69,10 +70,19 @@ export interface StackOptions {
   durable: boolean;
   /** A name beside the loopback's own under which the house may be asked, from other machines too. */
   host?: string;
+  /** Which programs run here; all where none are named. */
+  parts?: readonly Part[];
+  /** A database that stands elsewhere: its owner's address. Without it one is kept in the folder. */
+  database?: string;
+  /** Where files are kept, when not in the folder: `s3://…`, or a folder that machines share. */
+  store?: string;
+  /** Where the stand-in outlets stand, when they do not run here. */
+  standins?: string;
   log: (line: string) => void;
 }
 
 export type Part = 'standins' | 'worker' | 'web';
+const ALL: readonly Part[] = ['standins', 'worker', 'web'];
 
 export interface Stack {
   base: string;
@@ -110,15 +120,24 @@ export async function startStack(o: StackOptions): Promise<Stack> {
   fs.chmodSync(o.folder, 0o711);
   const lock = holdFolder(o.folder);
   const keys = await keysOf(o.folder);
-  if (!(await portIsFree(o.port)))
+  const parts = o.parts ?? ALL;
+  if (parts.includes('web') && !(await portIsFree(o.port)))
     throw new Plain(`Port ${o.port} is taken by another program. Start with --port and another number.`);
-  if (!(await portIsFree(keys.standinsPort)))
+  if (parts.includes('standins') && !(await portIsFree(keys.standinsPort)))
     throw new Plain(
       `Port ${keys.standinsPort}, where the stand-in outlets stood, is taken by another program. Stop that, or change standinsPort in ${o.folder}/keys.json.`,
     );
   const log = new BoundedLog(path.join(o.folder, 'programs.log'));
   const start = () =>
-    startCluster({ folder: o.folder, port: keys.databasePort, password: keys.databasePassword, durable: o.durable, log: o.log });
+    o.database
+      ? elsewhere(o.database)
+      : startCluster({
+          folder: o.folder,
+          port: keys.databasePort,
+          password: keys.databasePassword,
+          durable: o.durable,
+          log: o.log,
+        });
   let cluster: Cluster = await start();
   const running = new Map<Part, ChildProcess>();
   let stopping = false;
@@ -126,7 +145,7 @@ export async function startStack(o: StackOptions): Promise<Stack> {
   let lose: (reason: string) => void = () => undefined;
   const lost = new Promise<string>((resolve) => (lose = resolve));
   const watchDatabase = () =>
-    cluster.child.once('exit', () => {
+    cluster.child?.once('exit', () => {
       if (!stopping && !restarting) void bringBack();
     });
   // the web server answers with a sentence meanwhile
@@ -145,13 +164,14 @@ export async function startStack(o: StackOptions): Promise<Stack> {
 
   const ownerUrl = cluster.url('app', keys.databasePassword);
   const base = `http://127.0.0.1:${o.port}`;
-  const standins = `http://127.0.0.1:${keys.standinsPort}`;
+  const standins = o.standins ?? `http://127.0.0.1:${keys.standinsPort}`;
   const env: Record<string, string> = {
     NODE_ENV: 'production',
     NEXT_TELEMETRY_DISABLED: '1',
     DATABASE_URL: cluster.url('press_app', keys.appPassword),
     QUEUE_URL: ownerUrl,
     FILES_DIR: path.join(o.folder, 'files'),
+    STORE_URL: o.store ?? '',
     INBOX_DIR: path.join(o.folder, 'inbox'),
     SEAL_KEY: keys.sealKey,
     STANDINS_URL: standins,
@@ -201,9 +221,13 @@ export async function startStack(o: StackOptions): Promise<Stack> {
   };
   try {
     await migrate(ownerUrl, keys.appPassword, path.join(ROOT, 'src/data/migrations'));
+    await holdKey(ownerUrl, keys.sealKey, o.folder);
     watchDatabase();
-    for (const part of ['standins', 'worker', 'web'] as Part[]) run(part);
-    await Promise.all([answers(`${standins}/health`, lost), answers(`${base}/api/v1/health`, lost)]);
+    for (const part of parts) run(part);
+    await Promise.all([
+      parts.includes('standins') && answers(`${standins}/health`, lost),
+      parts.includes('web') && answers(`${base}/api/v1/health`, lost),
+    ]);
   } catch (error) {
     await stop();
     throw error;
@@ -215,7 +239,7 @@ export async function startStack(o: StackOptions): Promise<Stack> {
     env,
     folder: o.folder,
     ownerUrl,
-    pid: (part) => (part === 'database' ? cluster.child : running.get(part)!).pid!,
+    pid: (part) => (part === 'database' ? cluster.child! : running.get(part)!).pid!,
     async restartDatabase() {
       restarting = true;
       await cluster.stop();
@@ -228,11 +252,28 @@ export async function startStack(o: StackOptions): Promise<Stack> {
   };
 }
 
+/** Secrets are sealed with the key of the first who opened a database: with another nothing could be read, and new ones not by the others. */
+async function holdKey(ownerUrl: string, sealKey: string, folder: string): Promise<void> {
+  const mark = createHmac('sha256', Buffer.from(sealKey, 'hex')).update('the house').digest('hex');
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  try {
+    await owner.query('INSERT INTO house (seal_mark) VALUES ($1) ON CONFLICT DO NOTHING', [mark]);
+    const { rows } = await owner.query<{ mark: string }>('SELECT seal_mark AS mark FROM house');
+    if (rows[0]!.mark !== mark)
+      throw new Plain(
+        `This database was opened with other keys than those in ${folder}/keys.json. Copy keys.json from the machine that began it, and start again.`,
+      );
+  } finally {
+    await owner.end();
+  }
+}
+
 const without = (env: NodeJS.ProcessEnv, names: string[]): NodeJS.ProcessEnv =>
   Object.fromEntries(Object.entries(env).filter(([name]) => !names.includes(name))) as NodeJS.ProcessEnv;
 
 /** One start per data folder. A lock left by a start that crashed is taken over. */
-function holdFolder(folder: string): () => void {
+export function holdFolder(folder: string): () => void {
   const file = path.join(folder, 'running.pid');
   try {
     const pid = Number(fs.readFileSync(file, 'utf8'));

@@ -1,9 +1,7 @@
-import { linkSync, mkdirSync } from 'node:fs';
-import { dirname } from 'node:path';
 import pg from 'pg';
 import { collection } from '../demo/art/collection';
 import { draw } from '../demo/draw';
-import { pathOf } from '../src/files/store';
+import { linkOnDisk } from '../src/files/disk';
 import { rasterNames } from '../src/services/artwork/raster-names';
 import { ADJECTIVES, CREATURES, DRAWERS, PLACES } from './names';
 
@@ -155,17 +153,14 @@ async function multiply(owner: pg.Client, size: Size): Promise<Filled> {
   await run('COMMIT');
   await run('VACUUM ANALYZE');
   const columns = (await owner.query<{ count: number }>('SELECT count(*)::int AS count FROM docket_outlet')).rows[0]!.count;
-  for (const { sha, design } of (await owner.query<{ sha: string; design: string }>('SELECT sha, design FROM work')).rows) shareFiles(designs.find((d) => d.id === design)!.sha256, sha); // prettier-ignore
+  for (const { sha, design } of (await owner.query<{ sha: string; design: string }>('SELECT sha, design FROM work')).rows) await shareFiles(designs.find((d) => d.id === design)!.sha256, sha); // prettier-ignore
   return { artworks: artworks + designs.length, columns, proofs, variants, listings };
 }
 
 /** The copy of a design has its files, under names of its own. */
-function shareFiles(first: string, copied: string): void {
+async function shareFiles(first: string, copied: string): Promise<void> {
   const [from, to] = [rasterNames(first), rasterNames(copied)];
-  const link = (shelf: 'originals' | 'derived', was: string, name: string) => {
-    mkdirSync(dirname(pathOf(shelf, name)), { recursive: true });
-    linkSync(pathOf(shelf, was), pathOf(shelf, name));
-  };
-  link('originals', first, copied);
-  for (const size of ['thumb', 'mini', 'working'] as const) link('derived', from[size], to[size]);
+  const folder = process.env.FILES_DIR!;
+  await linkOnDisk(folder, 'originals', first, copied);
+  for (const size of ['thumb', 'mini', 'working'] as const) await linkOnDisk(folder, 'derived', from[size], to[size]);
 }

@@ -14,6 +14,8 @@ export interface Jobs {
   'proof.pictures': { proofId: string };
   /** Makes the orders of proofs that were sent off, some hundreds at a time. */
   'proofs.order': object;
+  /** Makes again what of an artwork's small pictures, and of its proofs' pictures, is gone. */
+  'artwork.pictures': { artworkId: string };
   /** Sends what waits for an outlet, in order. */
   'outlet.lane': { outletId: string };
   /** Asks an outlet what it has of our listings, from one on. */
@@ -52,6 +54,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   'run.plan': { key: (j) => `plan:${j.runId}` },
   'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}` },
   'proof.pictures': { key: (j) => `pictures:${j.proofId}` },
+  'artwork.pictures': { key: (j) => `again:${j.artworkId}`, urgency: () => 12 },
   'proofs.order': { key: (j) => `order:${j.workspace}` },
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
   // in the outlet's lane, behind what is to be sent

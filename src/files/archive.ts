@@ -1,4 +1,4 @@
-import { open, stat } from 'node:fs/promises';
+import { stat } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
 import { openPromise, type Entry, type ZipFile } from 'yauzl';
 import type { RefusalCode } from '../core/artwork/refusals';
@@ -90,11 +90,8 @@ function troubleOf({ fileName: name, uncompressedSize: bytes, compressedSize: pa
 export const isOpenRaster = (head: Buffer): boolean =>
   head.subarray(30, 38).toString('latin1') === 'mimetype' && head.subarray(38, 54).toString('latin1') === 'image/openraster';
 
-/** Is a file a ZIP that is meant as an archive, and not a picture format that is packed as one? */
-export async function isPlainZip(path: string): Promise<boolean> {
-  const handle = await open(path);
-  const head = Buffer.alloc(64);
-  await handle.read(head, 0, head.length, 0).finally(() => handle.close());
+/** By its first 64 bytes: is a file a ZIP that is meant as an archive, and not a picture format that is packed as one? */
+export function isPlainZip(head: Buffer): boolean {
   const mark = head.subarray(0, 4).toString('latin1');
   return (mark === 'PK\x03\x04' && !isOpenRaster(head)) || mark === 'PK\x05\x06';
 }

@@ -1,39 +1,43 @@
 import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
-import { mkdir, open, readFile, rename, stat, statfs, unlink, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { open, unlink, writeFile } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
-import { LIMITS } from '../core/limits';
+import { buffer } from 'node:stream/consumers';
+import { diskShelves } from './disk';
+import { Bucket, objectShelves, objectStoreAt } from './objects';
+import { root, temporary } from './scratch';
+import { NotStored, type Shelf, type Shelves, type Stored } from './shelves';
 
-/** The folder of files, from FILES_DIR. */
-function root(): string {
-  const folder = process.env.FILES_DIR;
-  if (!folder) throw new Error('FILES_DIR is not set; start Union Press with ./start');
-  return folder;
+export { NotStored, SHELVES, type Shelf, type Stored } from './shelves';
+export { hasRoom, sweepScratch } from './scratch';
+
+/** The bucket that files are kept in, from STORE_URL; null while they are on the disk. */
+let shared: { at: string; bucket: Bucket } | undefined;
+export function bucket(): Bucket | null {
+  const at = process.env.STORE_URL;
+  if (!at?.startsWith('s3:')) return null;
+  if (shared?.at !== at) shared = { at, bucket: new Bucket(objectStoreAt(at)) };
+  return shared.bucket;
 }
 
-/** Originals stand under their SHA-256; `derived` ones under the hash of everything they were made from. */
-export type Shelf = 'originals' | 'derived';
-
-export function pathOf(shelf: Shelf, name: string): string {
-  if (!/^[0-9a-f]{64}(\.[a-z0-9-]+)*$/.test(name)) throw new RangeError(`${name} is not the name of a stored file`);
-  return join(root(), shelf, name.slice(0, 2), name);
+let opened: { at: string; shelves: Shelves } | undefined;
+/** The shelves of this installation: STORE_URL names a bucket, or a folder that machines share; without it the folder of files. */
+function shelves(): Shelves {
+  const told = process.env.STORE_URL;
+  const at = told ? told : root();
+  if (opened?.at !== at) opened = { at, shelves: bucket() ? objectShelves(bucket()!) : diskShelves(at) };
+  return opened.shelves;
 }
 
-/** The folder of a shelf, or of what is arriving. */
-export const folderOf = (shelf: Shelf | 'incoming'): string => join(root(), shelf);
-
-let serial = 0;
-function temporary(): string {
-  return join(root(), 'incoming', `${process.pid}-${Date.now()}-${serial++}`);
-}
-
-/** A file that has arrived whole and is safe on the disk, under a name that nobody knows yet. */
+/** A file that has arrived whole and is safe on this machine's disk, under a name that nobody knows yet. */
 export interface Arrived {
   sha256: string;
   bytes: number;
-  at: string;
+  /** Its first bytes, by which its kind is told. */
+  head: Buffer;
 }
+/** So many first bytes are told. */
+const HEAD = 64;
+const places = new WeakMap<Arrived, string>();
 
 /**
  * Some sources only say that they failed, once, and neither end nor close: unheard it would end the process, heard too late
@@ -46,24 +50,27 @@ export async function arrive(source: Readable, maxBytes: number): Promise<Arrive
   heed(source);
   const hash = createHash('sha256');
   let bytes = 0;
+  let head = Buffer.alloc(0);
   async function* metered() {
     for await (const chunk of source as AsyncIterable<Buffer | string>) {
       bytes += Buffer.byteLength(chunk);
       if (bytes > maxBytes) throw new Error('tooLarge');
+      if (head.length < HEAD) head = Buffer.concat([head, Buffer.from(chunk)]).subarray(0, HEAD);
       hash.update(chunk);
       yield chunk;
     }
   }
-  const incoming = temporary();
-  await mkdir(dirname(incoming), { recursive: true });
+  const place = await temporary();
   // opened before anything flows: a stream that opens it by itself may do so after a source has failed, and leave the file behind
-  const handle = await open(incoming, 'w');
+  const handle = await open(place, 'w');
   try {
     await writeFile(handle, metered());
     await handle.sync();
-    return { sha256: hash.digest('hex'), bytes, at: incoming };
+    const arrived = { sha256: hash.digest('hex'), bytes, head };
+    places.set(arrived, place);
+    return arrived;
   } catch (error) {
-    await unlink(incoming).catch(() => undefined);
+    await unlink(place).catch(() => undefined);
     throw error;
   } finally {
     await handle.close();
@@ -74,44 +81,31 @@ export async function arrive(source: Readable, maxBytes: number): Promise<Arrive
  * Gives what has arrived its place among the originals: a file under its final name is always whole. Whoever does so says in the
  * same transaction that the file is used (`keepingOriginals`), or it may be swept away in between.
  */
-export async function keepArrived({ sha256, at }: Arrived): Promise<void> {
-  const to = pathOf('originals', sha256);
-  await mkdir(dirname(to), { recursive: true });
-  await rename(at, to);
+export const keepArrived = (arrived: Arrived): Promise<void> =>
+  shelves().keepFile('originals', arrived.sha256, places.get(arrived)!, arrived.bytes);
+
+/** Lets go of what has arrived and is not wanted, or stands among the originals by now. */
+export const dropArrived = (arrived: Arrived): Promise<void> => unlink(places.get(arrived)!).catch(() => undefined);
+
+export const keepDerived = (name: string, data: Uint8Array): Promise<void> => shelves().keepBytes('derived', name, data);
+export const has = (shelf: Shelf, name: string): Promise<boolean> => shelves().has(shelf, name);
+
+/** A whole file. Throws NotStored. */
+export async function read(shelf: Shelf, name: string): Promise<Buffer> {
+  const found = await shelves().open(shelf, name);
+  if (!found) throw new NotStored(shelf, name);
+  return buffer(found.stream);
 }
+/** A file as a stream with its size; null when it is not there. */
+export const stream = (shelf: Shelf, name: string): Promise<{ stream: Readable; bytes: number } | null> =>
+  shelves().open(shelf, name);
 
-/** Lets go of what has arrived and is not wanted. */
-export const dropArrived = ({ at }: Arrived): Promise<void> => unlink(at).catch(() => undefined);
+/** Lets a program that reads files by their paths read one: the path holds until `reads` has ended, and no longer. Throws NotStored. */
+export const borrow = <T>(shelf: Shelf, name: string, reads: (path: string) => Promise<T>): Promise<T> =>
+  shelves().borrow(shelf, name, reads);
 
-/** Is there room on the disk for so many bytes more, with the reserve left untouched? The reserve may be set in megabytes. */
-export async function hasRoom(bytes = 0): Promise<boolean> {
-  await mkdir(root(), { recursive: true });
-  const { bavail, bsize } = await statfs(root());
-  const told = Number(process.env.PRESS_RESERVE_MB);
-  return bavail * bsize - bytes >= (told > 0 ? told * 1024 ** 2 : LIMITS.reserveBytes);
-}
-
-export async function keepDerived(name: string, data: Uint8Array): Promise<void> {
-  const incoming = temporary();
-  await mkdir(dirname(incoming), { recursive: true });
-  const handle = await open(incoming, 'w');
-  await handle.writeFile(data);
-  await handle.close();
-  // derived files can be made again, so they are renamed without waiting for the disk
-  const to = pathOf('derived', name);
-  await mkdir(dirname(to), { recursive: true });
-  await rename(incoming, to);
-}
-
-export async function has(shelf: Shelf, name: string): Promise<boolean> {
-  return stat(pathOf(shelf, name)).then(
-    () => true,
-    () => false,
-  );
-}
-
-export const read = (shelf: Shelf, name: string): Promise<Buffer> => readFile(pathOf(shelf, name));
-export const stream = (shelf: Shelf, name: string): Readable => createReadStream(pathOf(shelf, name));
+export const list = (shelf: Shelf): AsyncIterable<Stored> => shelves().list(shelf);
+export const remove = (shelf: Shelf, names: readonly string[]): Promise<void> => shelves().remove(shelf, names);
 
 /** Name of a derived file: the hash of all its inputs, plus an ending. */
 export function derivedName(inputs: unknown, ending: string): string {

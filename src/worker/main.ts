@@ -1,7 +1,7 @@
 import { Logger, run, type TaskList } from 'graphile-worker';
 import pg from 'pg';
 import { closeDatabase } from '../data/database';
-import { sweepOriginals } from '../services/artwork/originals';
+import { sweepFiles } from '../services/artwork/originals';
 import { sweep } from '../services/desk/leftovers';
 import { takeUpOutlets } from '../services/outlets/outlets';
 import { announceScenes } from '../services/stockroom/scenes';
@@ -46,9 +46,9 @@ const tell = (error: Error) => console.error(`sweep: ${error.message}`);
 await sweep().catch(tell);
 const sweeping = [
   setInterval(() => void sweep().catch(tell), SWEEP_MS),
-  setInterval(() => void sweepOriginals().catch(tell), SWEEP_FILES_MS),
+  setInterval(() => void sweepFiles().catch(tell), SWEEP_FILES_MS),
 ];
-void sweepOriginals().catch(tell);
+void sweepFiles().catch(tell);
 const closeInbox = process.env.INBOX_DIR ? await watchInbox(process.env.INBOX_DIR) : () => Promise.resolve();
 
 for (const signal of ['SIGTERM', 'SIGINT'] as const)

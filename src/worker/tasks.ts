@@ -4,7 +4,7 @@ import { artwork } from '../services/artwork/artworks';
 import { unpackParcel } from '../services/artwork/intake';
 import { rasterNames } from '../services/artwork/raster-names';
 import { putOffWords, recordMeasured, recordRefused, recordSaid, recordSlow } from '../services/artwork/understanding';
-import { finishDrafts, picturesBack, planDrafts, planPictures } from '../services/line/drafting';
+import { finishDrafts, picturesBack, planDrafts, planGone, planPictures } from '../services/line/drafting';
 import { layOut } from '../services/line/planning';
 import { runLane } from '../services/outlets/lane';
 import { gather, look } from '../services/outlets/looking';
@@ -55,6 +55,15 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     const orders = await planPictures(workspace, proofId);
     const result = orders && (await makePictures({ kind: 'render', orders }));
     await picturesBack(workspace, proofId, result !== null && result.ok);
+  },
+  'artwork.pictures': async ({ workspace, artworkId }) => {
+    const it = await artwork(workspace, artworkId).catch(() => null);
+    if (it?.state !== 'ready') return;
+    const names = rasterNames(it.sha256);
+    const here = await Promise.all(Object.values(names).map((name) => has('derived', name)));
+    if (here.includes(false)) await readFile({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names }, true);
+    const orders = await planGone(workspace, artworkId);
+    if (orders.length) await makePictures({ kind: 'render', orders });
   },
   'proofs.order': async ({ workspace }) => {
     await makeOrders(workspace);

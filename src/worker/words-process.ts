@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import type { SaidLine } from '../core/artwork/words/words';
-import { pathOf } from '../files/store';
+import { borrow } from '../files/store';
 import { readWords } from './words/read-words';
 
 sharp.concurrency(1);
@@ -9,4 +9,4 @@ sharp.cache(false);
 process.once('disconnect', () => process.exit());
 
 /** Reads the words of a working copy, by its name in the store. Several may be under way: the engines take turns. */
-export default (task: { working: string }): Promise<SaidLine[]> => readWords(pathOf('derived', task.working));
+export default (task: { working: string }): Promise<SaidLine[]> => borrow('derived', task.working, readWords);

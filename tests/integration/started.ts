@@ -35,6 +35,11 @@ export class Started {
     this.child.kill('SIGINT');
     await this.ended();
   }
+  /** What it said once it has ended by itself. */
+  async end(): Promise<string> {
+    await this.ended();
+    return this.said;
+  }
   call(method: string, at: string, body?: object, cookie = ''): Promise<Response> {
     return fetch(`http://127.0.0.1:${this.port}${at}`, {
       method,
@@ -52,14 +57,25 @@ export async function freePort(): Promise<number> {
   await new Promise((resolve) => server.close(resolve));
   return port;
 }
-export async function start(folder: string, port?: number): Promise<Started> {
+export async function start(folder: string, port?: number, more: string[] = []): Promise<Started> {
   const at = port ?? (await freePort());
-  return new Started(
-    spawn(process.execPath, ['dist/start.mjs', '--empty', '--port', String(at), '--data', folder], {
-      stdio: ['ignore', 'pipe', 'pipe'],
-    }),
-    at,
-  );
+  return run(['--empty', '--port', String(at), '--data', folder, ...more], at);
+}
+/** `./start` with any options; none of what this test itself was told reaches it. */
+export function run(options: string[], port = 0): Started {
+  const { STORE_URL: _, FILES_DIR: __, ...env } = process.env;
+  return new Started(spawn(process.execPath, ['dist/start.mjs', ...options], { env, stdio: ['ignore', 'pipe', 'pipe'] }), port);
+}
+/** Makes the owner's account, and returns the cookie of the visit. */
+export async function ownerOf(house: Started): Promise<string> {
+  const made = await house.call('POST', '/api/v1/owner', {
+    workspace: 'My shop',
+    name: 'Ada',
+    email: 'ada@example.com',
+    password: 'a long password',
+    code: house.code,
+  });
+  return made.headers.get('set-cookie')!.split(';')[0]!;
 }
 export function newFolder(): string {
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-start-'));

@@ -22,7 +22,7 @@ import { columnOf } from '@/core/planning/cells';
 import { countListings, listingWindow } from '@/services/outlets/listing-windows';
 import { putListings, sendChanges } from '@/services/outlets/ordering';
 import { forgetView, keepView, keptViews } from '@/services/desk/kept-views';
-import { VIEWED } from '@/data/desk/kept-views';
+import { VIEWED } from '@/core/desk/viewed';
 import { changesOf } from '../events';
 import { paged } from '../paged';
 import { route, stream } from '../route';
@@ -139,10 +139,14 @@ const proofs = [
     '/proofs/next',
     {
       does: 'the next proof of a search in a state, behind one, round to the first',
-      query: { ...shape.ProofSearch, after: Type.Optional(Uuid), wanted: OneOf(shape.PROOF_STATES) },
+      query: {
+        ...shape.ProofSearch,
+        after: Type.Optional(Uuid),
+        wanted: Type.Optional(OneOf(shape.PROOF_STATES, 'held where none is named')),
+      },
       answers: shape.NextProof,
     },
-    async ({ workspace, query: { after, wanted, ...search } }) => ({
+    async ({ workspace, query: { after, wanted = 'held', ...search } }) => ({
       next: await nextInState(workspace, search, after ?? null, wanted),
     }),
   ),

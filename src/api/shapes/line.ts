@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { LISTING_FIELDS } from '@/core/listing/compare';
 import { SOURCES } from '@/core/listing/proof';
-import { VIEWED } from '@/data/desk/kept-views';
+import { VIEWED } from '@/core/desk/viewed';
 import { LINE_KINDS } from '@/core/pricing/lines';
 import { SearchQuery } from './artwork';
 import { Exactly, Ids, Inner, Items, Minor, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';

@@ -1,8 +1,5 @@
+import type { Viewed } from '../../core/desk/viewed';
 import { row, rows, type Tx } from '../database';
-
-/** Stations whose views may be kept. */
-export const VIEWED = ['artwork', 'sheet', 'proofs', 'ledger'] as const;
-export type Viewed = (typeof VIEWED)[number];
 
 /** What a station shows, by name: which rows, in which order and columns, as it stands in its address. */
 export interface KeptView {

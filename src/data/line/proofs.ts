@@ -98,6 +98,13 @@ export const draftingProofs = async (tx: Tx, runId: string, artworkId: string): 
     ]),
   );
 
+/** The drafted proofs of an artwork. */
+export const proofsOfArtwork = async (tx: Tx, artworkId: string): Promise<ProofRow[]> =>
+  withVariants(
+    tx,
+    await rows(tx, `${PROOF} WHERE p.artwork_id = $1 AND p.docket_revision IS NOT NULL ORDER BY p.seq`, [artworkId]),
+  );
+
 // Plan, measured with 314,000 proofs on two cores: an index in the order asked for is read and left at the limit, and only what is
 // found there is joined; joined first, all were, and sorted, 1.4 s for a hundred rows.
 export const listProofs = async (

@@ -52,3 +52,30 @@ LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
   FROM passing p
   WHERE NOT EXISTS (SELECT FROM graphile_worker.jobs j WHERE j.key = p.key AND (j.attempts < j.max_attempts OR j.locked_at IS NOT NULL))
 $$;
+
+-- What a sweep of files asks, over all workspaces: names alone leave these functions.
+CREATE FUNCTION known_originals(behind text, at_most integer) RETURNS SETOF text LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
+  SELECT * FROM (SELECT file_sha256 FROM artwork WHERE file_sha256 > behind UNION SELECT file_sha256 FROM artwork_version WHERE file_sha256 > behind) f
+  ORDER BY 1 LIMIT at_most
+$$;
+CREATE FUNCTION used_derived() RETURNS SETOF text LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
+  SELECT n FROM proof, jsonb_array_elements(pictures) p, unnest(ARRAY[p->>'file', p->>'small']) n WHERE n IS NOT NULL
+  UNION ALL SELECT small FROM listing WHERE small IS NOT NULL
+  UNION ALL SELECT p->>'file' FROM listing, jsonb_array_elements(sent->'pictures') p WHERE sent IS NOT NULL
+  UNION ALL SELECT p->>'file' FROM outlet_order, jsonb_array_elements(want->'pictures') p WHERE state IN ('waiting', 'sending') AND want IS NOT NULL
+$$;
+
+-- Secrets are sealed with a key that is not kept here. Whoever opens this database with another one is told before anything is lost.
+CREATE TABLE house (
+  one boolean PRIMARY KEY DEFAULT true CHECK (one),
+  -- a mark that only the key makes
+  seal_mark text NOT NULL
+);
+
+-- After a backup was brought back only the originals are there: what was made from them is made again, behind everything else.
+CREATE FUNCTION make_pictures_again() RETURNS bigint LANGUAGE sql AS $$
+  WITH asked AS (SELECT graphile_worker.add_job('artwork.pictures', json_build_object('workspace', workspace_id, 'artworkId', id),
+    job_key := 'again:' || id, priority := 12) FROM artwork WHERE state = 'ready')
+  SELECT count(*) FROM asked
+$$;
+REVOKE ALL ON FUNCTION make_pictures_again() FROM PUBLIC;

@@ -69,7 +69,7 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
     } catch (error) {
       return await refuse('no-such-drawer', { says: (error as Trouble).sentence });
     }
-    if (to.nested && (await isPlainZip(kept.at))) return await refuse('archive-in-archive');
+    if (to.nested && isPlainZip(kept.head)) return await refuse('archive-in-archive');
     return await fileArrived(workspace, shown, kept, drawer, isId(to.batch) ? to.batch : null);
   } finally {
     // nothing is left behind of what found no place
@@ -85,7 +85,7 @@ async function fileArrived(
   drawer: string | null,
   batch: string | null,
 ): Promise<TakenIn> {
-  const isArchive = await isPlainZip(kept.at);
+  const isArchive = isPlainZip(kept.head);
   return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
     await keepingOriginals(tx);
     await files.keepArrived(kept);
@@ -133,23 +133,35 @@ export const takeInFile = (workspace: string, path: string, fileName: string, to
 export async function unpackParcel(workspace: string, id: string): Promise<void> {
   const parcel = await inWorkspace(workspace, (tx) => keeping.parcelById(tx, id));
   if (!parcel || !['waiting', 'unpacking'].includes(parcel.state)) return;
+  await files
+    .borrow('originals', parcel.sha256, (path) => unpackFrom(workspace, parcel, path))
+    .catch(async (error: unknown) => {
+      if (!(error instanceof files.NotStored)) throw error;
+      await refuseParcel(workspace, parcel, 'not-an-archive');
+    });
+}
+
+const refuseParcel = (workspace: string, { id, fileName }: keeping.ParcelRow, code: RefusalCode): Promise<void> =>
+  inWorkspace(workspace, async (tx) => {
+    const problem = refusal(code, { file: fileName });
+    await keeping.setParcel(tx, id, { state: 'refused', problem });
+    await data.addRefused(tx, fileName, problem);
+  });
+
+async function unpackFrom(workspace: string, parcel: keeping.ParcelRow, path: string): Promise<void> {
+  const { id } = parcel;
   const set = (change: Parameters<typeof keeping.setParcel>[2]) =>
     inWorkspace(workspace, (tx) => keeping.setParcel(tx, id, change));
   let archive: Awaited<ReturnType<typeof openArchive>>;
   try {
-    archive = await openArchive(files.pathOf('originals', parcel.sha256));
+    archive = await openArchive(path);
     if (!archive.files.length) {
       archive.close();
       throw new ArchiveTrouble('archive-empty');
     }
   } catch (error) {
     if (!(error instanceof ArchiveTrouble)) throw error;
-    const problem = refusal(error.code, { file: parcel.fileName });
-    await inWorkspace(workspace, async (tx) => {
-      await keeping.setParcel(tx, id, { state: 'refused', problem });
-      await data.addRefused(tx, parcel.fileName, problem);
-    });
-    return;
+    return refuseParcel(workspace, parcel, error.code);
   }
   try {
     await set({ state: 'unpacking', total: archive.files.length });

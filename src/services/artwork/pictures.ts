@@ -14,9 +14,9 @@ export async function originalOf(
   id: string,
 ): Promise<{ stream: ReadableStream; fileName: string; bytes: number }> {
   const it = await artwork(workspace, id);
-  if (!it.sha256 || !(await files.has('originals', it.sha256)))
-    throw new Trouble('not-found', 'The file of this artwork is not here.');
-  return { stream: web(files.stream('originals', it.sha256)), fileName: it.fileName, bytes: it.bytes };
+  const found = it.sha256 ? await files.stream('originals', it.sha256) : null;
+  if (!found) throw new Trouble('not-found', 'The file of this artwork is not here.');
+  return { stream: web(found.stream), fileName: it.fileName, bytes: it.bytes };
 }
 
 const MARK = 22;
@@ -33,6 +33,7 @@ export async function pictureOf(workspace: string, asked: string): Promise<{ str
   const [mark, name] = [asked.slice(0, MARK), asked.slice(MARK + 1)];
   const type = TYPES[/\.[a-z]+$/.exec(name)?.[0] ?? ''];
   const known = type && /^[0-9a-f]{64}\.[a-z]+$/.test(name) && isSigned(PURPOSE, `${workspace} ${name}`, mark);
-  if (!known || !(await files.has('derived', name))) throw new Trouble('not-found', 'There is no such picture.');
-  return { stream: web(files.stream('derived', name)), type };
+  const found = known ? await files.stream('derived', name) : null;
+  if (!found) throw new Trouble('not-found', 'There is no such picture.');
+  return { stream: web(found.stream), type: type! };
 }

@@ -1,18 +1,18 @@
 import { randomBytes } from 'node:crypto';
-import { createReadStream } from 'node:fs';
-import { mkdir, readdir, readFile, rename, stat, unlink, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
-import { FileStore } from '@tus/file-store';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { Server, type Upload } from '@tus/server';
 import { LIMITS } from '../../core/limits';
+import { tryLock, unlock } from '../../data/locks';
 import { hasRoom } from '../../files/store';
+import { uploadPlace, type UploadPlace } from '../../files/uploads';
 import { takeIn, type TakenIn } from './intake';
 import { noRoom } from '../../core/artwork/refusals';
 import { Trouble } from '../trouble';
+import { UploadLocker } from './upload-locks';
 
 /**
- * Uploads that survive a lost connection, a reload and a restart: the open tus protocol (tus.io, version 1.0.0). What has
- * arrived lies in the store's folder until the file is whole; then it is taken in like any other. Only then the upload is
+ * Uploads that survive a lost connection, a reload, a restart, and another machine that goes on: the open tus protocol (tus.io, version
+ * 1.0.0). What has arrived lies beside the files until it is whole; then it is taken in like any other. Only then the upload is
  * done, and says so: a question about one that is whole but was not taken in yet takes it in first. The metadata are
  * `filename`, and optionally `drawer` and `batch`.
  */
@@ -21,40 +21,49 @@ const WORKSPACE = 'x-press-workspace';
 /** Tells what became of a file, as JSON in percent-encoding. */
 const OUTCOME = 'press-outcome';
 const SWEEP_MS = 300_000;
+const AGAIN_MS = 200;
 
 interface Uploads {
   server: Server;
-  store: FileStore;
-  folder: string;
+  place: UploadPlace;
 }
-let opened: Uploads | undefined;
+let opened: Promise<Uploads> | undefined;
 
 /** Files that are being taken in right now: asking again waits for the same. */
 const under = new Map<string, Promise<TakenIn>>();
 
-const outcomeFile = (folder: string, id: string) => join(folder, `${id}.outcome`);
-
-async function outcomeOf(folder: string, id: string): Promise<{ taken: TakenIn; bytes: number } | null> {
+interface Outcome {
+  taken: TakenIn;
+  bytes: number;
+}
+async function outcomeOf({ place }: Uploads, id: string): Promise<Outcome | null> {
+  const said = await place.outcome(id);
   try {
-    return JSON.parse(await readFile(outcomeFile(folder, id), 'utf8')) as { taken: TakenIn; bytes: number };
+    return said === null ? null : (JSON.parse(said) as Outcome);
   } catch {
     return null;
   }
 }
 
-/** Takes a whole upload in, once, and remembers what became of it, in case the answer is lost. */
-function finish({ folder, store }: Uploads, workspace: string, upload: Upload): Promise<TakenIn> {
+/** Takes a whole upload in, once, whichever process does it, and remembers what became of it, in case the answer is lost. */
+function finish(it: Uploads, workspace: string, upload: Upload): Promise<TakenIn> {
   const going = under.get(upload.id);
   if (going) return going;
   const work = (async () => {
-    const { filename, drawer, batch } = upload.metadata ?? {};
-    const source = createReadStream(join(folder, upload.id));
-    const taken = await takeIn(workspace, filename ?? 'untitled', source, { drawer, batch });
-    const file = outcomeFile(folder, upload.id);
-    await writeFile(`${file}.new`, JSON.stringify({ taken, bytes: upload.size }));
-    await rename(`${file}.new`, file);
-    await store.remove(upload.id).catch(() => undefined);
-    return taken;
+    const lock = `taking in ${upload.id}`;
+    while (!(await tryLock(lock))) await sleep(AGAIN_MS);
+    try {
+      const known = await outcomeOf(it, upload.id);
+      if (known) return known.taken;
+      const { filename, drawer, batch } = upload.metadata ?? {};
+      const source = await it.place.read(upload.id);
+      const taken = await takeIn(workspace, filename ?? 'untitled', source, { drawer, batch });
+      await it.place.keepOutcome(upload.id, JSON.stringify({ taken, bytes: upload.size }));
+      await it.place.remove(upload.id);
+      return taken;
+    } finally {
+      await unlock(lock);
+    }
   })();
   under.set(upload.id, work);
   const settled = () => void under.delete(upload.id);
@@ -62,43 +71,46 @@ function finish({ folder, store }: Uploads, workspace: string, upload: Upload): 
   return work;
 }
 
-function uploads(): Uploads {
-  if (opened) return opened;
-  const folder = join(process.env.FILES_DIR ?? '', 'uploads');
-  const store = new FileStore({ directory: folder, expirationPeriodInMilliseconds: UNFINISHED_KEPT_MS });
-  const server = new Server({
-    path: '/api/v1/uploads',
-    datastore: store,
-    // a little more than the largest archive, so that the sentence about it can be ours
-    maxSize: LIMITS.archiveBytes + 1024 ** 2,
-    relativeLocation: true,
-    // the name says whose upload it is: nobody else can go on with it
-    namingFunction: (request) => `${request.headers.get(WORKSPACE)}-${randomBytes(12).toString('hex')}`,
-    async onUploadFinish(request, upload) {
-      const taken = await finish(opened!, request.headers.get(WORKSPACE)!, upload);
-      return { status_code: 200, headers: { 'content-type': 'application/json' }, body: JSON.stringify(taken) };
-    },
+function uploads(): Promise<Uploads> {
+  opened ??= open().catch((error: unknown) => {
+    opened = undefined;
+    throw error;
   });
-  opened = { server, store, folder };
-  void sweep(opened);
-  setInterval(() => void sweep(opened!), SWEEP_MS).unref();
   return opened;
+}
+
+async function open(): Promise<Uploads> {
+  const place = await uploadPlace(UNFINISHED_KEPT_MS);
+  const it: Uploads = {
+    place,
+    server: new Server({
+      path: '/api/v1/uploads',
+      datastore: place.store,
+      locker: new UploadLocker(),
+      // a little more than the largest archive, so that the sentence about it can be ours
+      maxSize: LIMITS.archiveBytes + 1024 ** 2,
+      relativeLocation: true,
+      // the name says whose upload it is: nobody else can go on with it
+      namingFunction: (request) => `${request.headers.get(WORKSPACE)}-${randomBytes(12).toString('hex')}`,
+      async onUploadFinish(request, upload) {
+        const taken = await finish(it, request.headers.get(WORKSPACE)!, upload);
+        return { status_code: 200, headers: { 'content-type': 'application/json' }, body: JSON.stringify(taken) };
+      },
+    }),
+  };
+  void sweep(it);
+  setInterval(() => void sweep(it), SWEEP_MS).unref();
+  return it;
 }
 
 /** What is whole, but was not taken in when it became so, is taken in now; what nobody will finish or ask for goes. */
 async function sweep(it: Uploads): Promise<void> {
   try {
-    await mkdir(it.folder, { recursive: true });
-    for (const name of await readdir(it.folder)) {
-      if (name.endsWith('.outcome')) {
-        const { mtimeMs } = await stat(join(it.folder, name));
-        if (mtimeMs < Date.now() - UNFINISHED_KEPT_MS) await unlink(join(it.folder, name));
-      } else if (/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}-[0-9a-f]{24}$/.test(name)) {
-        const upload = await it.store.getUpload(name).catch(() => null);
-        if (upload?.size !== undefined && upload.offset === upload.size) await finish(it, name.slice(0, 36), upload);
-      }
+    for await (const name of it.place.list()) {
+      const upload = await it.place.store.getUpload(name).catch(() => null);
+      if (upload?.size !== undefined && upload.offset === upload.size) await finish(it, name.slice(0, 36), upload);
     }
-    await it.store.deleteExpired();
+    await it.place.sweep(UNFINISHED_KEPT_MS);
   } catch (error) {
     // tried again at the next sweep; nothing is removed that was not taken in
     console.error(`uploads: ${(error as Error).message}`);
@@ -108,7 +120,7 @@ async function sweep(it: Uploads): Promise<void> {
 /** Answers one request of the upload protocol for a workspace. */
 export async function answerUpload(workspace: string, request: Request, id?: string): Promise<Response> {
   if (id && !id.startsWith(`${workspace}-`)) throw new Trouble('not-found', 'There is no such upload.');
-  const it = uploads();
+  const it = await uploads();
   if (request.method === 'HEAD' && id) {
     const known = await wholeUpload(it, workspace, id);
     if (known)
@@ -148,9 +160,9 @@ async function asProblem(answer: Response): Promise<Response> {
 
 /** What became of an upload that is whole; taken in now where that failed before. Null for one that goes on. */
 async function wholeUpload(it: Uploads, workspace: string, id: string): Promise<{ taken: TakenIn; bytes: number } | null> {
-  const known = await outcomeOf(it.folder, id);
+  const known = await outcomeOf(it, id);
   if (known) return known;
-  const upload = await it.store.getUpload(id).catch(() => null);
+  const upload = await it.place.store.getUpload(id).catch(() => null);
   if (!upload || upload.size === undefined || upload.offset !== upload.size) return null;
   return { taken: await finish(it, workspace, upload), bytes: upload.size };
 }

@@ -1,6 +1,7 @@
 import { inWorkspace } from '../../data/database';
 import * as data from '../../data/desk/kept-views';
-import type { KeptView, Viewed } from '../../data/desk/kept-views';
+import type { KeptView } from '../../data/desk/kept-views';
+import type { Viewed } from '../../core/desk/viewed';
 import { SEARCH_PARTS } from '../artwork/artworks';
 import { PROOF_SEARCH_PARTS } from '../line/proof-windows';
 import { LISTING_SEARCH_PARTS } from '../outlets/listing-windows';

@@ -95,14 +95,27 @@ export function planPictures(workspace: string, proofId: string): Promise<Pictur
     const artwork = proof && (await artworks.artworkById(tx, proof.artworkId));
     if (!proof || !artwork?.measured) return null;
     const [making] = await makingsOf(tx, artwork, [proof]);
-    if (!making) return null;
-    const pictures = ordersIn(prepare(making).pictures);
-    // names are hashes of everything that goes in: the same name is the same picture
-    const wanted = proof.pictures.flatMap((p) => p.file ?? []);
-    const orders = wanted.flatMap((file) => pictures.find((o) => o.file === file) ?? []);
-    return orders.length === wanted.length ? orders : null;
+    const orders = making ? asTheyWere(proof, ordersIn(prepare(making).pictures)) : [];
+    return making && orders.length === proof.pictures.filter((p) => p.file).length ? orders : null;
   });
 }
+
+/** Orders for a proof's pictures as they are now. Names are hashes of everything that goes in: the same name is the same picture. */
+const asTheyWere = (proof: data.ProofRow, made: PictureOrder[]): PictureOrder[] =>
+  proof.pictures.flatMap((p) => made.find((o) => o.file === p.file) ?? []);
+
+/** Orders for all pictures of an artwork's proofs that can be made as they were, each once. Those that are there cost nothing. */
+export const planGone = (workspace: string, artworkId: string): Promise<PictureOrder[]> =>
+  inWorkspace(workspace, async (tx) => {
+    const artwork = await artworks.artworkById(tx, artworkId);
+    if (!artwork?.measured) return [];
+    const proofs = await data.proofsOfArtwork(tx, artworkId);
+    const by = new Map(proofs.map((p) => [p.id, p]));
+    const orders = (await makingsOf(tx, artwork, proofs)).flatMap((m) =>
+      m ? asTheyWere(by.get(m.proofId)!, ordersIn(prepare(m).pictures)) : [],
+    );
+    return [...new Map(orders.map((o) => [o.file, o])).values()];
+  });
 
 /** Pictures were made again, or could not be: the order that waits for them goes on, or is refused with the reason. */
 export async function picturesBack(workspace: string, proofId: string, made: boolean): Promise<void> {

@@ -17,8 +17,8 @@ export function sessionFor(workspace: string, outlet: OutletRow): Session {
     secret: unseal(outlet.sealedSecret),
     keep: (secret) => inWorkspace(workspace, (tx) => keepSecret(tx, outlet.id, seal(secret))),
     readPicture: (file) =>
-      files.read('derived', file).catch((error: NodeJS.ErrnoException) => {
-        throw error.code === 'ENOENT' ? new PictureGone(file) : error;
+      files.read('derived', file).catch((error: unknown) => {
+        throw error instanceof files.NotStored ? new PictureGone(file) : error;
       }),
   };
 }

@@ -1,22 +1,21 @@
-import { createHash } from 'node:crypto';
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
 import sharp from 'sharp';
-import { derivedName, pathOf } from '../../files/store';
+import { arrive, derivedName, keepArrived } from '../../files/store';
 import { readArtwork } from './read';
 import { cleanSvg } from './svg';
 
 process.env.FILES_DIR = mkdtempSync(join(tmpdir(), 'press-read-'));
 
-function keep(data: Buffer): string {
-  const sha = createHash('sha256').update(data).digest('hex');
-  mkdirSync(dirname(pathOf('originals', sha)), { recursive: true });
-  writeFileSync(pathOf('originals', sha), data);
-  return sha;
+async function keep(data: Buffer): Promise<string> {
+  const arrived = await arrive(Readable.from([data]), data.length);
+  await keepArrived(arrived);
+  return arrived.sha256;
 }
-const reading = (data: Buffer, name: string) => {
-  const sha = keep(data);
+const reading = async (data: Buffer, name: string) => {
+  const sha = await keep(data);
   return readArtwork(sha, name, {
     working: derivedName(['w', sha], '.png'),
     thumb: derivedName(['t', sha], '.webp'),

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { fingerprint, type Fingerprint } from '../../core/artwork/likeness/fingerprint';
 import { measure, type Measured } from '../../core/artwork/measure/measure';
 import { reduceAndCount, reductionFor, resample, type Pixels } from '../../core/artwork/measure/reduce';
-import { keepDerived, pathOf } from '../../files/store';
+import { borrow, keepDerived } from '../../files/store';
 import { decodeOriginal } from './decode';
 import { CannotRead } from './problem';
 
@@ -29,7 +29,7 @@ export interface ReadArtwork {
 
 /** Reads an original, measures it, and keeps its working copy and its small pictures under the given names. */
 export async function readArtwork(sha256: string, fileName: string, names: RasterNames): Promise<ReadArtwork> {
-  const it = await decodeOriginal(pathOf('originals', sha256), fileName);
+  const it = await borrow('originals', sha256, (path) => decodeOriginal(path, fileName));
   const small = thumbnail(it.working);
   const measured = measure(it.counts, it.working, it.by, small, it.statedPpi);
   if (!measured) throw new CannotRead('all-see-through', fileName);

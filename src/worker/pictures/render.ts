@@ -6,7 +6,7 @@ import { compileArea, groundOf, type PrintPoints, type SceneGround, type SceneSh
 import { printOver, sampleLayer, type PrintLayer, type PrintTexture } from '../../core/scene/print';
 import { tintedBase } from '../../core/scene/tint';
 import type { Placed } from '../../core/placement/place';
-import { has, keepDerived, pathOf } from '../../files/store';
+import { borrow, has, keepDerived } from '../../files/store';
 import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { rasterNames } from '../../services/artwork/raster-names';
 import { sceneById, scenesFolder } from '../../services/stockroom/scenes';
@@ -150,7 +150,7 @@ class Artworks {
   }
   private async read(working: string, { sha256, fileName }: Source['original']): Promise<Decoded> {
     if (!(await has('derived', working))) await readArtwork(sha256, fileName, rasterNames(sha256));
-    return decode(pathOf('derived', working));
+    return borrow('derived', working, decode);
   }
 }
 
