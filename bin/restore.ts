@@ -1,13 +1,13 @@
-import { createWriteStream, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { chmodSync, createWriteStream, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { unlink } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import pg from 'pg';
 import { migrate } from '../src/data/migrate';
 import * as files from '../src/files/store';
-import { checkBackup, eachEntry, runOn } from './backup-file';
+import { checkBackup, eachEntry, runOn, type BackupKeys } from './backup-file';
 import { elsewhere, Plain, startCluster } from './cluster';
-import { holdFolder, keysOf, ROOT } from './stack';
+import { holdFolder, keysOf, portIsFree, ROOT } from './stack';
 
 /**
  * Brings a backup back into a folder that has no house yet, or into an empty database elsewhere. It is read to its end and checked before
@@ -24,10 +24,13 @@ export async function restoreBackup(
     );
   o.log('reading the backup');
   const { manifest, keys: kept } = await checkBackup(file);
-  mkdirSync(o.folder, { recursive: true, mode: 0o711 });
+  // as a start makes it: nobody else's to read, but the user of the database passes through
+  process.umask(0o077);
+  mkdirSync(o.folder, { recursive: true });
+  chmodSync(o.folder, 0o711);
   const letGo = holdFolder(o.folder);
   if (!existsSync(path.join(o.folder, 'keys.json')))
-    writeFileSync(path.join(o.folder, 'keys.json'), JSON.stringify(kept), { mode: 0o600 });
+    writeFileSync(path.join(o.folder, 'keys.json'), JSON.stringify(await hereAlso(kept)), { mode: 0o600 });
   const keys = await keysOf(o.folder);
   if (keys.sealKey !== kept.sealKey)
     throw new Plain('The backup was made with other keys than those in keys.json. Take that file away first.');
@@ -70,6 +73,10 @@ export async function restoreBackup(
     letGo();
   }
 }
+
+/** The keys as a new place can have them: where the stand-ins stood something else may stand, the house that was backed up even. */
+const hereAlso = async ({ sealKey, standinsPort }: BackupKeys): Promise<Partial<BackupKeys>> =>
+  (await portIsFree(standinsPort)) ? { sealKey, standinsPort } : { sealKey };
 
 async function owner<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
   const client = new pg.Client({ connectionString: url });

@@ -29,7 +29,7 @@ async function bringIn(name: string, bytes: Buffer): Promise<string> {
     headers: { cookie },
     body: form,
   });
-  const { id } = ((await answer.json()) as { items: { id: string }[] }).items[0]!;
+  const { id } = ((await answer.json()) as { results: { id: string }[] }).results[0]!;
   await until(
     () => listed(house),
     (all) => all.find((a) => a.id === id)?.state === 'ready',
@@ -70,7 +70,7 @@ test('it is brought back into a new place as it was at that moment, pictures and
   const visit = await again.call('POST', '/api/v1/session', { email: 'ada@example.com', password: 'a long password' });
   const as = visit.headers.get('set-cookie')!.split(';')[0]!;
   const all = await listed(again, as);
-  expect(all.map((a) => a.name)).toEqual(['kept safe']);
+  expect(all.map((a) => a.name)).toEqual(['Kept safe']);
   const original = await again.call('GET', `/api/v1/artworks/${kept.id}/original`, undefined, as);
   expect(Buffer.from(await original.arrayBuffer()).equals(kept.bytes)).toBe(true);
   await until(

@@ -103,7 +103,7 @@ test('both workers work; what one that is killed leaves, the other takes on', as
     const form = new FormData();
     form.append('files', new Blob([new Uint8Array(await motif(910 + i))]), `pair ${i}.png`);
     const answer = await fetch(`http://127.0.0.1:${(i % 2 ? first : second).port}/api/v1/artworks`, { method: 'POST', headers: { cookie }, body: form }); // prettier-ignore
-    ids.push(((await answer.json()) as { items: { id: string }[] }).items[0]!.id);
+    ids.push(((await answer.json()) as { results: { id: string }[] }).results[0]!.id);
   }
   const pids = fs.readdirSync('/proc').filter((p) => /^\d+$/.test(p)).filter((p) => {
     try {
