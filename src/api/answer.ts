@@ -44,7 +44,7 @@ export const answerApi = (request: Request): Promise<Response> =>
     const { route } = found;
     const strange = whyNotFromThere(request);
     if (strange) throw new Trouble('not-allowed', strange);
-    const caller = route.open ? null : await whoAsks();
+    const caller = route.open ? null : await whoAsks(route.often);
     if (!route.open && !caller) throw new Trouble('not-signed-in', 'Sign in, or send a token: Authorization: Bearer up_….');
     if (caller && !covers(caller.scope, route.needs))
       throw new Trouble('not-allowed', `This token is for “${caller.scope}” only; this needs “${route.needs}”.`);

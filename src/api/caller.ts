@@ -1,15 +1,16 @@
 import { cookies, headers } from 'next/headers';
-import { callerOf, demoCaller, type Caller } from '@/services/people/access';
+import { callerOf, demoCaller, recentCallerOf, type Caller } from '@/services/people/access';
 
 const SESSION_COOKIE = 'press_session';
 const SESSION_SECONDS = 30 * 86_400;
 
-/** Who is asking: an API token, a session cookie, or the demo on loopback. Null for strangers. */
-export async function whoAsks(): Promise<Caller | null> {
+/** Who is asking: an API token, a session cookie, or the demo on loopback; null for strangers. By a question to the house, or by what was answered a moment ago where that is enough (`recent`). */
+export async function whoAsks(recent = false): Promise<Caller | null> {
+  const owner = recent ? recentCallerOf : callerOf;
   const told = (await headers()).get('authorization');
   // whoever says who they are is that or nobody: never the demo (RFC 6750, section 2.1; the scheme's case does not count)
-  if (told !== null) return callerOf(/^Bearer +(\S+)$/i.exec(told.trim())?.[1]);
-  const caller = await callerOf((await cookies()).get(SESSION_COOKIE)?.value);
+  if (told !== null) return owner(/^Bearer +(\S+)$/i.exec(told.trim())?.[1]);
+  const caller = await owner((await cookies()).get(SESSION_COOKIE)?.value);
   return caller ?? ((await onLoopback()) ? demoCaller() : null);
 }
 

@@ -13,6 +13,8 @@ export interface Route {
   does: string;
   /** May be asked by anyone: everything else is for those who are signed in or send a token. */
   open: boolean;
+  /** Asked for by the dozen: who asks may have been found out a moment ago. */
+  often: boolean;
   /** What a token must be for. */
   needs: Scope;
   params: TObject;
@@ -48,6 +50,7 @@ interface Told<P extends TProperties, Q extends TProperties, B extends TSchema> 
   body?: B;
   status?: number;
   open?: boolean;
+  often?: boolean;
   /** Where it is not looking (GET) or preparing (all else). */
   needs?: Scope;
 }
@@ -66,6 +69,7 @@ const routeOf = (
   path,
   does: told.does,
   open: told.open ?? false,
+  often: told.often ?? false,
   needs: told.needs ?? (method === 'GET' || method === 'HEAD' ? 'read' : 'prepare'),
   params: Type.Object(told.params ?? {}),
   query: Type.Object(told.query ?? {}),

@@ -21,7 +21,7 @@ import { isOwn } from '@/services/people/actor';
 import type { ArtworkView, CardView } from './shapes/artwork';
 import type { ActivityView, ListingView, ListingWindowView, PreflightView, ProofView } from './shapes/line';
 import type { BlankView, OutletView } from './shapes/stockroom';
-import { picture } from './views/picture';
+import { mini, picture } from './views/picture';
 
 export type RunView = ReturnType<typeof runView>;
 export type {
@@ -68,7 +68,7 @@ const stepOf = (l: Pick<ListingRow, 'drift' | 'changed'>): ListingView['step'] =
 
 export const listingView =
   (workspace: string) =>
-  ({ small, ...l }: ListingRow): ListingView => ({ ...l, step: stepOf(l), small: picture(workspace, small) });
+  ({ small, ...l }: ListingRow): ListingView => ({ ...l, step: stepOf(l), small: mini(workspace, small) });
 
 /** One listing with its three sides, and everything that was ordered for it. */
 export const listingInFullView =

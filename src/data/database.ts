@@ -28,11 +28,9 @@ export async function inWorkspace<T>(workspace: string | null, work: (tx: Tx) =>
   const client = await appPool().connect();
   let broken: Error | undefined;
   try {
-    await client.query('BEGIN');
-    await client.query("SELECT set_config('press.workspace', $1, true), set_config('press.actor', $2, true)", [
-      workspace ?? '',
-      JSON.stringify(currentActor()),
-    ]);
+    const [mine, actor] = [workspace ?? '', JSON.stringify(currentActor())].map((v) => client.escapeLiteral(v));
+    // one round trip: every request begins with it
+    await client.query(`BEGIN; SELECT set_config('press.workspace', ${mine}, true), set_config('press.actor', ${actor}, true)`);
     const result = await work(client);
     await client.query('COMMIT');
     return result;
@@ -41,6 +39,16 @@ export async function inWorkspace<T>(workspace: string | null, work: (tx: Tx) =>
     throw error;
   } finally {
     client.release(broken);
+  }
+}
+
+/** Asks one question before any workspace is known, such as who somebody is: a single statement needs no transaction of ours. */
+export async function outside<T>(question: (tx: Tx) => Promise<T>): Promise<T> {
+  const client = await appPool().connect();
+  try {
+    return await question(client);
+  } finally {
+    client.release();
   }
 }
 

@@ -107,6 +107,12 @@ export const borrow = <T>(shelf: Shelf, name: string, reads: (path: string) => P
 export const list = (shelf: Shelf): AsyncIterable<Stored> => shelves().list(shelf);
 export const remove = (shelf: Shelf, names: readonly string[]): Promise<void> => shelves().remove(shelf, names);
 
+const MINI = '.mini';
+/** Name of the smallest copy of a small picture: it goes with that, and needs no name of its own anywhere. */
+export const miniOf = (small: string): string => small.replace(/(\.[a-z]+)$/, `${MINI}$1`);
+/** The small picture that a name is the smallest copy of; the name itself where it is none. */
+export const ownerOf = (name: string): string => name.replace(MINI, '');
+
 /** Name of a derived file: the hash of all its inputs, plus an ending. */
 export function derivedName(inputs: unknown, ending: string): string {
   return createHash('sha256').update(JSON.stringify(inputs)).digest('hex') + ending;

@@ -194,7 +194,12 @@ const proofs = [
   stream(
     'GET',
     '/pictures/{name}',
-    { does: 'a rendered picture', params: { name: Type.String({ maxLength: 120, title: 'picture' }) }, gives: 'image/*' },
+    {
+      often: true,
+      does: 'a rendered picture',
+      params: { name: Type.String({ maxLength: 120, title: 'picture' }) },
+      gives: 'image/*',
+    },
     async ({ workspace, params }) => {
       const picture = await pictureOf(workspace, params.name);
       return new Response(picture.stream, {

@@ -56,7 +56,8 @@ export async function sweepFiles(dry = false): Promise<Swept> {
       after = known.at(-1) ?? '';
     }
     for await (const old of oldOnes('derived', swept.derived)) {
-      const names = await unusedDerived(tx, old.map((f) => f.name)); // prettier-ignore
+      const unused = await unusedDerived(tx, [...new Set(old.map((f) => files.ownerOf(f.name)))]);
+      const names = new Set(old.map((f) => f.name).filter((name) => unused.has(files.ownerOf(name))));
       swept.derived.unused += names.size;
       swept.derived.bytes += old.reduce((n, f) => n + (names.has(f.name) ? f.bytes : 0), 0);
       // they can be made again, should one come to be used just now

@@ -28,12 +28,16 @@ const PURPOSE = 'pictures';
  */
 export const nameIn = (workspace: string, name: string): string => `${sign(PURPOSE, `${workspace} ${name}`)}-${name}`;
 
+/** The same for the smallest copy of a small picture. */
+export const miniIn = (workspace: string, small: string): string => nameIn(workspace, files.miniOf(small));
+
 /** A rendered picture by its name in a workspace. Another workspace's name is the name of nothing. */
 export async function pictureOf(workspace: string, asked: string): Promise<{ stream: ReadableStream; type: string }> {
   const [mark, name] = [asked.slice(0, MARK), asked.slice(MARK + 1)];
   const type = TYPES[/\.[a-z]+$/.exec(name)?.[0] ?? ''];
-  const known = type && /^[0-9a-f]{64}\.[a-z]+$/.test(name) && isSigned(PURPOSE, `${workspace} ${name}`, mark);
-  const found = known ? await files.stream('derived', name) : null;
+  const known = type && /^[0-9a-f]{64}(\.mini)?\.[a-z]+$/.test(name) && isSigned(PURPOSE, `${workspace} ${name}`, mark);
+  // one that was made before there were smallest copies has none
+  const found = known ? ((await files.stream('derived', name)) ?? (await files.stream('derived', files.ownerOf(name)))) : null;
   if (!found) throw new Trouble('not-found', 'There is no such picture.');
   return { stream: web(found.stream), type: type! };
 }

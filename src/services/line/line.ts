@@ -40,18 +40,29 @@ async function runningWork(tx: Tx): Promise<Work[]> {
     { left, total }: { left: number; total: number },
     paused = false,
   ) => left && out.push({ key, kind, label, done: total - left, total, refused: 0, paused });
-  goes('measuring', 'measuring', 'Measuring artwork', await counts.countMeasuring(tx));
-  goes('reading', 'reading', 'Reading words', await counts.countReading(tx));
-  for (const r of await counts.countPlanning(tx))
+  const is = await counts.underWay(tx);
+  if (is.measuring) goes('measuring', 'measuring', 'Measuring artwork', await counts.countMeasuring(tx));
+  if (is.reading) goes('reading', 'reading', 'Reading words', await counts.countReading(tx));
+  for (const r of is.planning ? await counts.countPlanning(tx) : [])
     goes(`plan-${r.id}`, 'planning', `Laying out ${r.name}`, r, r.state === 'paused');
-  for (const r of await counts.countDrafting(tx))
+  for (const r of is.drafting ? await counts.countDrafting(tx) : [])
     goes(`draft-${r.id}`, 'drafting', `Drafting ${r.name}`, r, r.state === 'paused');
-  for (const r of await countOff(tx)) goes(`order-${r.id}`, 'ordering', `Making orders of ${r.name}`, r, r.state === 'paused');
+  for (const r of is.ordering ? await countOff(tx) : [])
+    goes(`order-${r.id}`, 'ordering', `Making orders of ${r.name}`, r, r.state === 'paused');
+  if (is.sending) out.push(...(await sendings(tx)));
+  if (out.length && !(await counts.workerLives(tx)))
+    for (const w of out) w.waits ??= 'the worker has ended; it is begun again by itself, and programs.log says why';
+  return out;
+}
+
+/** What is being sent, by run and outlet. */
+async function sendings(tx: Tx): Promise<Work[]> {
+  const out: Work[] = [];
   const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
   const paused = await counts.pausedRuns(tx);
-  const sendings = await countOrders(tx);
-  for (const key of new Set(sendings.map((s) => `${s.runId}/${s.outlet}`))) {
-    const mine = sendings.filter((s) => `${s.runId}/${s.outlet}` === key && s.state !== 'withdrawn');
+  const orders = await countOrders(tx);
+  for (const key of new Set(orders.map((s) => `${s.runId}/${s.outlet}`))) {
+    const mine = orders.filter((s) => `${s.runId}/${s.outlet}` === key && s.state !== 'withdrawn');
     const count = (...of: string[]) => mine.filter((s) => of.includes(s.state)).reduce((n, s) => n + s.count, 0);
     if (!count('waiting', 'sending')) continue;
     const outlet = outlets.get(mine[0]!.outlet)!;
@@ -68,8 +79,6 @@ async function runningWork(tx: Tx): Promise<Work[]> {
         : outlet.hold && { waits: answerSentence(outlet.hold.why).replace(/\.$/, '') }),
     });
   }
-  if (out.length && !(await counts.workerLives(tx)))
-    for (const w of out) w.waits ??= 'the worker has ended; it is begun again by itself, and programs.log says why';
   return out;
 }
 

@@ -4,7 +4,7 @@ import { PROOF_STATES, type ProofState } from '../../data/line/proofs';
 import * as data from '../../data/line/proof-windows';
 import { PROOF_SORTS, type ProofFilter, type ProofSort } from '../../data/line/proof-windows';
 import { isId } from '../../core/id';
-import { nameIn } from '../artwork/pictures';
+import { miniIn } from '../artwork/pictures';
 import { Trouble } from '../trouble';
 
 /** A search among proofs, as it stands in an address; what is left out narrows nothing. */
@@ -69,7 +69,7 @@ export function proofWindow(
       states,
       rows: (await data.proofLines(tx, ids)).map(({ problem, because, small, ...p }) => ({
         ...p,
-        small: small && nameIn(workspace, small),
+        small: small && miniIn(workspace, small),
         problem: problem?.stops ? sentenceOf(problem) : null,
         outOfDate: because.length > 0,
       })),

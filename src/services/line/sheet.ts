@@ -9,7 +9,7 @@ import * as data from '../../data/line/sheet';
 import { listOutlets } from '../../data/outlets/outlets';
 import { listDockets } from '../../data/stockroom/dockets';
 import { filterOf, type Search } from '../artwork/artworks';
-import { nameIn } from '../artwork/pictures';
+import { miniIn, nameIn } from '../artwork/pictures';
 import { miniName } from '../artwork/raster-names';
 import { Trouble } from '../trouble';
 
@@ -167,7 +167,7 @@ export function sheetWindow(
             ? {
                 id: p.id,
                 state: p.state,
-                small: p.small && nameIn(workspace, p.small),
+                small: p.small && miniIn(workspace, p.small),
                 priceMinor: p.priceMinor,
                 problem: p.problem && sentenceOf(p.problem),
                 outOfDate: p.because.length > 0,

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Scope } from '../../core/scopes';
-import { inWorkspace, type Tx } from '../../data/database';
+import { inWorkspace, outside, type Tx } from '../../data/database';
 import * as data from '../../data/people/accounts';
 import { sign } from '../../files/seal';
 import { hashOf, isPassword, whyNotPassword } from './passwords';
@@ -15,13 +15,37 @@ const sha = (secret: string) => createHash('sha256').update(secret).digest();
 
 /** Finds the caller of a session cookie or an API token. */
 export async function callerOf(secret: string | undefined): Promise<Caller | null> {
-  return secret ? inWorkspace(null, (tx) => data.credentialOwner(tx, sha(secret))) : null;
+  return secret ? outside((tx) => data.credentialOwner(tx, sha(secret))) : null;
 }
+
+/** So long, and of so many at a time, it is remembered who a secret belongs to, for what is asked for by the dozen. */
+const REMEMBERED_MS = 10_000;
+const REMEMBERED = 500;
+const lately = new Map<string, { caller: Caller; until: number }>();
+
+/**
+ * The same for requests that come by the dozen and show nothing new, as of pictures: who it was a moment ago is not asked for again. One
+ * that was ended meanwhile still sees what it has the names of for some seconds.
+ */
+export async function recentCallerOf(secret: string | undefined): Promise<Caller | null> {
+  if (!secret) return null;
+  const key = sha(secret).toString('base64');
+  const known = lately.get(key);
+  if (known && known.until > Date.now()) return known.caller;
+  lately.delete(key);
+  const caller = await callerOf(secret);
+  if (caller) lately.set(key, { caller, until: Date.now() + REMEMBERED_MS });
+  if (lately.size > REMEMBERED) lately.delete(lately.keys().next().value!);
+  return caller;
+}
+
+/** It is made once and stays. */
+let demo: { id: string; name: string } | null = null;
 
 /** The demo's workspace, when this process was started with the demo on loopback. */
 export async function demoCaller(): Promise<Caller | null> {
   if (process.env.PRESS_DEMO !== '1') return null;
-  const demo = await inWorkspace(null, data.demoWorkspace);
+  demo ??= await outside(data.demoWorkspace);
   return (
     demo && {
       credential: null,

@@ -6,7 +6,7 @@ import { compileArea, groundOf, type PrintPoints, type SceneGround, type SceneSh
 import { printOver, sampleLayer, type PrintLayer, type PrintTexture } from '../../core/scene/print';
 import { tintedBase } from '../../core/scene/tint';
 import type { Placed } from '../../core/placement/place';
-import { borrow, has, keepDerived } from '../../files/store';
+import { borrow, has, keepDerived, miniOf } from '../../files/store';
 import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { rasterNames } from '../../services/artwork/raster-names';
 import { sceneById, scenesFolder } from '../../services/stockroom/scenes';
@@ -17,6 +17,8 @@ import { readArtwork } from './read';
 /** JPEG settings of every mockup: fixed Huffman tables are half the encoder's time for 3.5% more bytes. */
 export const MOCKUP_JPEG = { quality: 86, chromaSubsampling: '4:2:0', optimiseCoding: false } as const;
 const SMALL_SIDE = 480;
+/** For lists and the sheet, where dozens come into view at a time: twice as large as they are shown. */
+const MINI_SIDE = 128;
 /** Texels per scene point: a little finer than the scene, so that bilinear sampling loses nothing. */
 const FINENESS = 1.4;
 /**
@@ -188,12 +190,16 @@ export async function renderPictures(orders: PictureOrder[]): Promise<string[]> 
     if (leadOf(order) !== lead) layers.clear();
     lead = leadOf(order);
     const picture = await pictureOf(order, artworks, layers);
-    const [large, small] = await Promise.all([
+    const reduced = (side: number) =>
+      picture.clone().resize(side, side, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer();
+    const [large, small, mini] = await Promise.all([
       picture.clone().jpeg(MOCKUP_JPEG).toBuffer(),
-      picture.clone().resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer(),
+      reduced(SMALL_SIDE),
+      reduced(MINI_SIDE),
     ]);
     await keepDerived(order.file, large);
     await keepDerived(order.small, small);
+    await keepDerived(miniOf(order.small), mini);
     there.push(order.file);
   }
   return there;
