@@ -107,7 +107,9 @@ export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] =>
     header: 'Sent',
     size: 100,
     cell: ({ row }) => (
-      <span className="text-soft">{row.original.sentAt ? format(row.original.sentAt, 'd MMM, HH:mm') : ''}</span>
+      <span className="text-soft" suppressHydrationWarning>
+        {row.original.sentAt ? format(row.original.sentAt, 'd MMM, HH:mm') : ''}
+      </span>
     ),
   },
   {
@@ -115,7 +117,9 @@ export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] =>
     header: 'Looked at',
     size: 100,
     cell: ({ row }) => (
-      <span className="text-soft">{row.original.lookedAt ? format(row.original.lookedAt, 'd MMM, HH:mm') : ''}</span>
+      <span className="text-soft" suppressHydrationWarning>
+        {row.original.lookedAt ? format(row.original.lookedAt, 'd MMM, HH:mm') : ''}
+      </span>
     ),
   },
   {

@@ -17,6 +17,7 @@ import { Table } from '../parts/lists/table';
 import { useAddress } from '../parts/use-address';
 import { useSettled } from '../parts/use-settled';
 import { sendChanges } from '../proofs/orders';
+import { useLine } from '../shell/use-line';
 import { COLUMN_CHOICES, columns, FIRST_COLUMNS } from './columns';
 import { LedgerFilters } from './filters';
 import { useListings } from './list';
@@ -37,6 +38,7 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
   const query = new URLSearchParams(meant).toString();
   const list = useListings(query, first);
   const { total } = list;
+  const all = useLine()?.stations.ledger.listings ?? total;
   const [open, setOpen] = useState<ListingView | null>(null);
   const [picked, setPicked] = useState<Picked>(NONE);
   // what was picked was picked of other rows
@@ -128,7 +130,9 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
       <div className="border-b border-rule px-[18px] py-2">
         <div className="flex min-h-[34px] items-center gap-3">
           <h1 className="text-[22px]">Ledger</h1>
-          <span className="whitespace-nowrap text-soft">{count(total, 'listing')}</span>
+          <span className="whitespace-nowrap text-soft">
+            {total < all ? `${total.toLocaleString('en')} of ${count(all, 'listing')}` : count(total, 'listing')}
+          </span>
           <span className="grow" />
           {chosen > 0 ? (
             <SelectionBar says={count(chosen, 'listing')} none={() => setPicked(NONE)}>

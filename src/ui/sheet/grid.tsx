@@ -2,6 +2,7 @@
 import { useVirtualizer, type Virtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Group, ShownColumn } from './columns';
+import { FIRST_PAINT } from '../parts/lists/use-window';
 import { SheetHead } from './head';
 import { COLUMN, HEAD, NAME, ROW } from './measures';
 import type { Range, Spot } from './range';
@@ -56,6 +57,7 @@ export function SheetGrid({
     // rows begin below the heads, which stay
     scrollMargin: HEAD,
     scrollPaddingStart: HEAD,
+    initialRect: FIRST_PAINT,
     useFlushSync: false,
   });
   const columns = useVirtualizer({
@@ -66,6 +68,7 @@ export function SheetGrid({
     overscan: 2,
     paddingStart: NAME,
     scrollPaddingStart: NAME,
+    initialRect: FIRST_PAINT,
     useFlushSync: false,
   });
   useEffect(() => columns.measure(), [columns, column]);

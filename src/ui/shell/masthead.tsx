@@ -22,7 +22,12 @@ export function Masthead({ first, workspace, signedIn }: { first: Line; workspac
   ];
   return (
     <header className="grid grid-cols-[236px_1fr_auto] items-stretch bg-paper" style={{ borderBottom: '3px double var(--ink)' }}>
-      <Link href="/artwork" className="flex items-center gap-2.5 px-[18px] py-2" aria-label={`Union Press, ${workspace}`}>
+      <Link
+        prefetch={false}
+        href="/artwork"
+        className="flex items-center gap-2.5 px-[18px] py-2"
+        aria-label={`Union Press, ${workspace}`}
+      >
         <svg width="30" height="30" viewBox="0 0 30 30" fill="none" stroke="currentColor" strokeWidth="1.8" aria-hidden>
           <circle cx="12.5" cy="15" r="8.2" />
           <circle cx="17.5" cy="15" r="8.2" stroke="var(--spot)" />
@@ -39,6 +44,7 @@ export function Masthead({ first, workspace, signedIn }: { first: Line; workspac
           return (
             <Link
               key={href}
+              prefetch={false}
               href={href}
               aria-current={on ? 'page' : undefined}
               className={`relative min-w-[112px] px-5 pt-2 pb-1.5 xl:min-w-[128px] ${on ? 'bg-ink text-paper' : 'hover:bg-paper2'}`}

@@ -35,7 +35,7 @@ export function Tray() {
       ))}
       {work.length > 3 && <span className="text-soft">and {work.length - 3} more</span>}
       <button
-        className="ml-auto whitespace-nowrap text-soft hover:text-ink"
+        className="ml-auto min-h-6 whitespace-nowrap text-soft hover:text-ink"
         onClick={() => window.dispatchEvent(new Event('press:keys'))}
       >
         <kbd className="kbd kbd-xs">?</kbd> keys and marks

@@ -1,6 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 
+/** Taken for the room there is until it is measured, so that the first rows come with the page: px. */
+export const FIRST_PAINT = { width: 1280, height: 700 };
 /** Rows beyond the screen that are drawn all the same, so that nothing is blank while it is scrolled. */
 const OVERSCAN = 8;
 
@@ -15,6 +17,7 @@ export function useWindow(count: number, rowHeight: number, at: number, onWindow
     getScrollElement: () => scroller.current,
     estimateSize: () => rowHeight,
     overscan: OVERSCAN,
+    initialRect: FIRST_PAINT,
     useFlushSync: false,
   });
   const shown = virtual.getVirtualItems();
