@@ -25,7 +25,7 @@ export function Cell({ cell }: { cell: SheetCell }) {
           src={pictureAddress(cell.small)}
           alt=""
           className="h-[62px] w-[62px] object-cover"
-          loading="lazy"
+          decoding="async"
           draggable={false}
         />
       ) : (

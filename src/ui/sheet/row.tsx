@@ -42,7 +42,7 @@ export const Row = memo(
         role="row"
         aria-rowindex={r + 3}
         className="absolute left-0 w-full"
-        style={{ transform: `translateY(${top}px)`, height: ROW }}
+        style={{ transform: `translateY(${top}px)`, height: ROW, contain: 'layout style' }}
       >
         <div
           role="rowheader"
@@ -73,11 +73,15 @@ export const Row = memo(
             data-r={r}
             data-c={v.c}
             className={`absolute top-0 cursor-default border-b border-rule2 ${v.first ? 'border-l-[1.5px] border-l-ink' : 'border-l border-l-rule2'} ${holds(range, r, v.c) ? 'bg-teal-t/60' : ''} ${v.cell && 'why' in v.cell ? 'hatched' : ''} ${cropMarks(range, r, v.c)}`}
-            style={{ left: v.left, width: v.width, height: ROW }}
+            style={{ left: v.left, width: v.width, height: ROW, contain: 'layout style' }}
           >
             {v.group ? <FoldedCell coverage={row?.groups[v.group]} /> : v.cell !== undefined && <Cell cell={v.cell} />}
-            <i className="corner-l" />
-            <i className="corner-r" />
+            {range && cropMarks(range, r, v.c).includes('crop-b') && (
+              <>
+                <i className="corner-l" />
+                <i className="corner-r" />
+              </>
+            )}
           </div>
         ))}
       </div>
