@@ -6,6 +6,7 @@ import { screens } from './screens';
 import { scale } from './scale';
 import { strength } from './strength';
 import { surenessOfWords } from './sureness';
+import { twoWorkers } from './two-workers';
 
 const TOPICS: Record<string, () => Promise<void>> = {
   mockups,
@@ -14,7 +15,11 @@ const TOPICS: Record<string, () => Promise<void>> = {
   memory,
   line,
   screens,
-  scale,
+  scale: async () => {
+    await scale();
+    await twoWorkers();
+  },
+  workers: twoWorkers,
   strength,
 };
 
