@@ -15,6 +15,14 @@ jest.mock('./intake', () => ({
     return { fileName, outcome: 'taken', id: 'a1' };
   },
 }));
+/** The database's locks, as long as there is one process. */
+jest.mock('../../data/locks', () => {
+  const held = new Set<string>();
+  return {
+    tryLock: (name: string) => Promise.resolve(!held.has(name) && Boolean(held.add(name))),
+    unlock: (name: string) => Promise.resolve(void held.delete(name)),
+  };
+});
 const folder = mkdtempSync(join(tmpdir(), 'press-uploads-'));
 process.env.FILES_DIR = folder;
 import { answerUpload } from './uploads';
