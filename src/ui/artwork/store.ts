@@ -83,7 +83,7 @@ export function useFound(query: string, first: { query: string; ids: string[]; w
   }, [query]);
   useEffect(() => {
     const timer = setTimeout(() => void look(), first.query === query && first.whole ? 3_600_000 : 60);
-    const stop = onChange(['artwork', 'likeness', 'drawer', 'proof'], () => void look());
+    const stop = onChange(tablesOf(query), () => void look());
     return () => {
       clearTimeout(timer);
       stop();
@@ -91,6 +91,18 @@ export function useFound(query: string, first: { query: string; ids: string[]; w
   }, [look, query, first.query, first.whole]);
   return useMemo(() => ({ ...found, stale: found.query !== query }), [found, query]);
 }
+
+/** What a search looks at beside the artworks themselves. */
+const LOOKS_AT: Record<string, string[]> = {
+  used: ['proof', 'listing'],
+  stands: ['proof', 'listing'],
+  alike: ['likeness'],
+  drawer: ['drawer'],
+};
+const tablesOf = (query: string): string[] => [
+  'artwork',
+  ...[...new URLSearchParams(query).keys()].flatMap((part) => LOOKS_AT[part] ?? []),
+];
 
 /** Something small from the server that follows changes of some tables in the house; of any, when none are named. */
 export function useLive<T>(path: string, first: T, tables: readonly string[] | null = null): T {

@@ -4,10 +4,11 @@ import { SlidersHorizontal } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { api } from '../api';
 import { Facets } from '../artwork/facets';
-import { FACETS } from '../artwork/search-text';
+import { FACETS, SEARCH_PARTS } from '../artwork/search-text';
 import type { Choices } from '../artwork/types';
 import { buttonClass } from '../parts/button';
 import { ChoiceField } from '../parts/fields/field';
+import { KeptViews } from '../parts/lists/kept-views';
 import type { Put } from '../parts/use-address';
 import type { By, Group } from './columns';
 
@@ -104,6 +105,7 @@ export function SheetFilters({
           ['docket', 'dockets, outlets'],
         ]}
       />
+      <KeptViews station="sheet" query={search.toString()} go={(query) => put(whole(query))} />
       {foldable.length > 0 && (
         <button
           className={buttonClass('quiet')}
@@ -115,6 +117,12 @@ export function SheetFilters({
     </div>
   );
 }
+
+/** Everything that a kept view says; what it does not is as at first. */
+const whole = (query: string): Record<string, string | null> => {
+  const view = new URLSearchParams(query);
+  return Object.fromEntries([...SEARCH_PARTS, 'by', 'fold', 'open'].map((p) => [p, view.get(p)]));
+};
 
 function AllFacets({ search, put }: { search: URLSearchParams; put: Put }) {
   const { data } = useQuery({

@@ -9,6 +9,14 @@ import { Popover } from '../popover';
 
 const TABLES = ['kept_view'];
 
+/** What an address shows, whatever order its parts stand in and whatever is open. */
+function meaning(query: string): string {
+  const parts = new URLSearchParams(query);
+  parts.delete('open');
+  parts.sort();
+  return parts.toString();
+}
+
 /** Views of a station by name: one is gone to, kept as what is shown now, or forgotten. */
 export function KeptViews({ station, query, go }: { station: Viewed; query: string; go: (query: string) => void }) {
   const [name, setName] = useState('');
@@ -23,9 +31,10 @@ export function KeptViews({ station, query, go }: { station: Viewed; query: stri
       setName('');
       return `Kept as “${as}”.`;
     });
-  const now = new URLSearchParams(query).toString();
+  const now = meaning(query);
+  const current = views.find((v) => meaning(v.query) === now);
   return (
-    <Popover label={views.find((v) => v.query === now)?.name ?? 'Views'} name="Kept views" tone="quiet" width={250}>
+    <Popover label={current?.name ?? 'Views'} name="Kept views" tone="quiet" width={250}>
       {views.length === 0 && (
         <p className="px-1 pb-2 text-soft">What is shown now can be kept under a name: rows, order, columns.</p>
       )}
@@ -33,8 +42,8 @@ export function KeptViews({ station, query, go }: { station: Viewed; query: stri
         {views.map((v) => (
           <li key={v.id} className="flex items-center">
             <button
-              className={`min-h-7 grow truncate px-1.5 text-left hover:bg-teal-t ${v.query === now ? 'font-semibold text-teal' : ''}`}
-              aria-pressed={v.query === now}
+              className={`min-h-7 grow truncate px-1.5 text-left hover:bg-teal-t ${v === current ? 'font-semibold text-teal' : ''}`}
+              aria-pressed={v === current}
               onClick={() => go(v.query)}
             >
               {v.name}
