@@ -78,6 +78,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
       : v.how === 'kinds'
         ? `${v.count} kinds, colours by sizes, are too many: ${v.outlet} takes ${v.max}. Offer fewer colours or sizes.`
         : `${v.outlet} would not take it (${v.at} ${v.says}).`,
+  'not-ordered': () =>
+    'What it would be sent as could not be put together on our side. Draft it again; if that does not help, look at its docket.',
   'not-drafted': () => 'Drafting failed again and again on our side. Draft it again; if that does not help, look at its docket.',
 };
 

@@ -42,16 +42,42 @@ const TURNS = 10;
 /** Makes the orders of proofs that were sent off, in the name of whoever sent them, until there are none. */
 export async function makeOrders(workspace: string): Promise<void> {
   for (let turn = 0; turn < TURNS; turn++) {
-    const more = await inWorkspace(workspace, async (tx) => {
-      const off = await takeOff(tx, AT_A_TIME);
-      if (off.length) await actFor(tx, off[0]!.askedBy);
-      await order(tx, workspace, off);
-      return off.length > 0;
-    });
-    if (!more) return;
+    const made = await orderSome(workspace, AT_A_TIME).catch((error: Error) => oneByOne(workspace, error));
+    if (!made) return;
   }
   await inWorkspace(workspace, (tx) => addJob(tx, 'proofs.order', { workspace }));
 }
+
+/** Makes the next orders, about so many. Returns of how many proofs. */
+const orderSome = (workspace: string, count: number): Promise<number> =>
+  inWorkspace(workspace, async (tx) => {
+    const off = await takeOff(tx, count);
+    if (off.length) {
+      await actFor(tx, off[0]!.askedBy);
+      await order(tx, workspace, off);
+    }
+    return off.length;
+  });
+
+/** One of a window could not be: each is tried by itself, and the one that it is is held, so that it stops no other. */
+async function oneByOne(workspace: string, error: Error): Promise<number> {
+  // what the database or the line to it says is not about a proof: the job is tried again
+  if ('code' in error) throw error;
+  let made = 0;
+  for (let n = 1; n > 0 && made < AT_A_TIME; made += n)
+    n = await orderSome(workspace, 1).catch(async (its: Error) => {
+      if ('code' in its) throw its;
+      console.error(`orders: ${its.message}`);
+      return inWorkspace(workspace, async (tx) => {
+        const off = await takeOff(tx, 1);
+        for (const proof of await listProofs(tx, { ids: off.map((o) => o.proofId), limit: 1 }))
+          await changeProof(tx, proof.id, { ...proof, state: 'held', problems: [...proof.problems, NOT_ORDERED] });
+        return off.length;
+      });
+    });
+  return made;
+}
+const NOT_ORDERED = { code: 'not-ordered', field: 'goods', stops: true, values: {} } as const;
 
 /**
  * Puts proofs in the outbox: as listings that are to be made, or as changes of those that stand. One that its outlet would refuse goes
