@@ -41,6 +41,11 @@ interface Block<Row> {
 export class Windows<Row extends { id: string }, W extends WindowOf<Row> = WindowOf<Row>> {
   private blocks = new Map<string, Block<Row>>();
   private asked = new Set<string>();
+  /** Asked for, and something changed since: what comes may not be true any more. */
+  private doubtful = new Set<string>();
+  /** Which question the house answered last, of all that were asked. */
+  private questions = 0;
+  private toldBy = 0;
   private waiting: { page: number; part: string }[] = [];
   private hearers = new Set<() => void>();
   /** What the last window said beside its rows. */
@@ -115,6 +120,7 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
   private async fetch(page: number, part: string): Promise<void> {
     const key = this.key(page, part);
     this.asked.add(key);
+    const question = ++this.questions;
     const before = this.blocks.get(key);
     if (before) before.stale = false;
     const { block, fetch } = this.source;
@@ -125,16 +131,21 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
     this.asked.delete(key);
     if (window) {
       // changed again while it was under way: asked for once more
-      const stale = this.blocks.get(key)?.stale ?? false;
+      const stale = this.doubtful.delete(key);
       this.blocks.delete(key);
       this.blocks.set(key, { rows: window.rows, stale });
-      this.told = window;
+      // an answer that was overtaken says nothing new of how many there are
+      if (question > this.toldBy) {
+        this.toldBy = question;
+        this.told = window;
+      }
       for (const old of this.blocks.keys()) {
         if (this.blocks.size <= KEPT) break;
         this.blocks.delete(old);
       }
     } else {
       if (before) before.stale = true;
+      this.doubtful.delete(key);
       await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
     }
     this.tell();
@@ -144,6 +155,7 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
   /** Something in the house has changed: blocks that show it are not true any more. */
   changed(changes: readonly Change[]): void {
     for (const block of this.blocks.values()) if (this.source.touches(changes, block.rows)) block.stale = true;
+    for (const key of this.asked) this.doubtful.add(key);
     this.tell();
   }
 }
