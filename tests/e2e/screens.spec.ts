@@ -23,7 +23,7 @@ async function faults(page: Page, theme: 'day' | 'night', part?: string): Promis
 async function lookedAt(page: Page, what: string, part?: string): Promise<void> {
   for (const theme of ['day', 'night'] as const) {
     await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme);
-    await page.waitForTimeout(250); // colours fade over
+    await page.waitForTimeout(700); // colours fade over
     expect([what, theme, await faults(page, theme, part)]).toEqual([what, theme, []]);
   }
 }

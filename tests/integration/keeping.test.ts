@@ -40,10 +40,15 @@ describe('workspaces', () => {
     const owner = new pg.Client({ connectionString: process.env.QUEUE_OWNER_URL });
     await owner.connect();
     const open = await owner.query(
-      "SELECT relname FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind = 'r' AND NOT relrowsecurity",
+      "SELECT relname FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind = 'r' AND NOT relrowsecurity ORDER BY relname",
+    );
+    const granted = await owner.query(
+      "SELECT FROM information_schema.role_table_grants WHERE grantee = 'press_app' AND table_name IN ('house', 'schema_migration')",
     );
     await owner.end();
-    expect(open.rows).toEqual([{ relname: 'schema_migration' }]);
+    // what belongs to no workspace the application does not see at all
+    expect(open.rows).toEqual([{ relname: 'house' }, { relname: 'schema_migration' }]);
+    expect(granted.rowCount).toBe(0);
   });
 
   test('the application’s role sees nothing without a workspace, and only its own with one', async () => {
