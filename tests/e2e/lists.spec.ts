@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Locator } from '@playwright/test';
 import { drafted, newArtworks, ok, openShop, passedRun, pressDone, type Run } from '../integration/press';
 
 test.describe.configure({ mode: 'serial' });
@@ -63,8 +63,15 @@ test('the ledger’s columns are chosen, moved and widened, and kept as a view w
   await page.goto('/ledger?find=plover');
   const head = (name: string) => page.getByRole('columnheader', { name, exact: true });
   await expect(head('Sent')).toBeVisible();
-  await page.getByRole('button', { name: 'Columns' }).click();
   const chooser = page.getByRole('dialog', { name: 'Columns' });
+  const opened = async (button: string, sheet: Locator) => {
+    // the page may be there before it is alive
+    await expect(async () => {
+      await page.getByRole('button', { name: button, exact: true }).click();
+      await expect(sheet).toBeVisible({ timeout: 2000 });
+    }).toPass();
+  };
+  await opened('Columns', chooser);
   await chooser.getByLabel('Sent', { exact: true }).click();
   await chooser.getByLabel('Docket', { exact: true }).click();
   await chooser.getByLabel('Width of Outlet, px').fill('200');
@@ -80,13 +87,14 @@ test('the ledger’s columns are chosen, moved and widened, and kept as a view w
   expect((await head('Outlet').boundingBox())!.width).toBeCloseTo(200, 0);
   await page.getByRole('button', { name: 'Listing', exact: true }).click();
   await expect(head('Listing')).toHaveAttribute('aria-sort', 'descending');
-  await page.getByRole('button', { name: 'Views' }).click();
+  const views = page.getByRole('dialog', { name: 'Kept views' });
+  await opened('Views', views);
   await page.getByLabel('Name of the view').fill('Plovers');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('Kept as “Plovers”.')).toBeVisible();
 
   await page.goto('/ledger');
-  await page.getByRole('button', { name: 'Views' }).click();
+  await opened('Views', views);
   await page.getByRole('button', { name: 'Plovers', exact: true }).click();
   await expect(page.getByLabel('Find listings')).toHaveValue('plover');
   await expect(head('Docket')).toBeVisible();

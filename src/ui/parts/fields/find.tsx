@@ -1,11 +1,14 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSettled } from '../use-settled';
 import { SearchField } from './search-field';
 
+/** So long after somebody typed, what the screen says otherwise is not taken over: an address may flicker while it is changed. */
+const OWN_MS = 2500;
+
 /**
- * What is looked for on a screen. It is told once typing rests; what the screen says by itself meanwhile, after going back or from a
- * kept view, is taken over.
+ * What is looked for on a screen. It is told once typing rests; what the screen says by itself later, after going back or from a kept
+ * view, is taken over.
  */
 export function Find({
   label,
@@ -19,16 +22,27 @@ export function Find({
   change: (text: string) => void;
 }) {
   const [text, setText] = useState(value);
-  const [known, setKnown] = useState(value);
-  if (known !== value) {
-    setKnown(value);
-    if (value !== text.trim()) setText(value);
-  }
+  const typed = useRef(-Infinity);
+  useEffect(() => {
+    const adopt = () => setText((mine) => (mine.trim() === value ? mine : value));
+    const timer = setTimeout(adopt, Math.max(0, typed.current + OWN_MS - performance.now()));
+    return () => clearTimeout(timer);
+  }, [value]);
   const settled = useSettled(text.trim());
   useEffect(() => {
     if (settled !== value && settled === text.trim()) change(settled);
     // only when typing has come to rest
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [settled]);
-  return <SearchField label={label} hint={hint} value={text} change={setText} />;
+  return (
+    <SearchField
+      label={label}
+      hint={hint}
+      value={text}
+      change={(next) => {
+        typed.current = performance.now();
+        setText(next);
+      }}
+    />
+  );
 }
