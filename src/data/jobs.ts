@@ -12,6 +12,8 @@ export interface Jobs {
   'run.draft': { runId: string; artworkId: string };
   /** Makes the pictures of a proof again, that are to be sent and are gone. */
   'proof.pictures': { proofId: string };
+  /** Passes proofs, or takes them back, that are too many to be moved at once. */
+  'proofs.pass': object;
   /** Makes the orders of proofs that were sent off, some hundreds at a time. */
   'proofs.order': object;
   /** Makes again what of an artwork's small pictures, and of its proofs' pictures, is gone. */
@@ -55,6 +57,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}` },
   'proof.pictures': { key: (j) => `pictures:${j.proofId}` },
   'artwork.pictures': { key: (j) => `again:${j.artworkId}`, urgency: () => 12 },
+  'proofs.pass': { key: (j) => `pass:${j.workspace}` },
   'proofs.order': { key: (j) => `order:${j.workspace}` },
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
   // in the outlet's lane, behind what is to be sent
@@ -95,7 +98,7 @@ export async function addJobs<N extends JobName>(tx: Tx, name: N, jobs: readonly
 /** Something in a passing state that no living job takes on. `other` is the run of drafts, the outlet of sendings. */
 export interface LeftOver {
   workspace: string;
-  kind: 'arriving' | 'unread' | 'planning' | 'drafting' | 'ordering' | 'unpacking' | 'sending';
+  kind: 'arriving' | 'unread' | 'planning' | 'drafting' | 'ordering' | 'passing' | 'unpacking' | 'sending';
   id: string;
   other: string;
   /** Its job ran out of tries; else it was lost. */

@@ -5,6 +5,7 @@ import { unpackParcel } from '../services/artwork/intake';
 import { rasterNames } from '../services/artwork/raster-names';
 import { putOffWords, recordMeasured, recordRefused, recordSaid, recordSlow } from '../services/artwork/understanding';
 import { finishDrafts, picturesBack, planDrafts, planGone, planPictures } from '../services/line/drafting';
+import { moveOn } from '../services/line/passing';
 import { layOut } from '../services/line/planning';
 import { runLane } from '../services/outlets/lane';
 import { gather, look } from '../services/outlets/looking';
@@ -64,6 +65,9 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     if (here.includes(false)) await readFile({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names }, true);
     const orders = await planGone(workspace, artworkId);
     if (orders.length) await makePictures({ kind: 'render', orders });
+  },
+  'proofs.pass': async ({ workspace }) => {
+    await moveOn(workspace);
   },
   'proofs.order': async ({ workspace }) => {
     await makeOrders(workspace);

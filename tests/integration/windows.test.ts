@@ -108,6 +108,26 @@ test('all that a search means are passed as one step, and taken back as one', as
   expect(await by()).toEqual({ ready: 8 });
 });
 
+test('what the worker is to pass is passed though its job was lost, but for what has gone another way', async () => {
+  const its = await drafted(
+    (await ok<Run>('POST', '/runs', { artworks: await newArtworks(3), dockets: [docket], outlets: ['quayside'] })).id,
+  );
+  const ids = (await ok<Items<Proof>>('GET', `/proofs?run=${its.id}`)).items.map((p) => p.id);
+  await ok('PATCH', `/proofs/${ids[1]}`, { title: 'T'.repeat(400) });
+  const leave = () =>
+    asOwner((owner) =>
+      owner.query(
+        "INSERT INTO to_move (proof_id, workspace_id, state, among) SELECT id, workspace_id, 'passed', 3 FROM proof WHERE id = ANY($1)",
+        [ids],
+      ),
+    );
+  const counts = async () => (await ok<Run>('GET', `/runs/${its.id}`)).counts;
+  await leave();
+  await until(counts, (c) => c.passed === 2, 'them to be passed');
+  expect(await counts()).toEqual({ passed: 2, held: 1 });
+  expect((await ok<{ work: { kind: string }[] }>('GET', '/line')).work.filter((w) => w.kind === 'passing')).toEqual([]);
+});
+
 describe('what is to be sent', () => {
   interface Preflight {
     outlets: {

@@ -393,7 +393,7 @@ export const Line = Exactly({
   work: Type.Array(
     Exactly({
       key: Text,
-      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'ordering', 'sending']),
+      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'passing', 'ordering', 'sending']),
       label: Text,
       done: Whole,
       total: Whole,

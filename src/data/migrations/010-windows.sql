@@ -35,6 +35,21 @@ ALTER TABLE to_order ENABLE ROW LEVEL SECURITY;
 CREATE POLICY own ON to_order USING (workspace_id = current_workspace()) WITH CHECK (workspace_id = current_workspace());
 GRANT SELECT, INSERT, UPDATE, DELETE ON to_order TO press_app;
 
+-- Proofs that somebody has passed, or taken back, by the thousand: the worker moves them, some at a time.
+CREATE TABLE to_move (
+  proof_id uuid PRIMARY KEY,
+  workspace_id uuid NOT NULL REFERENCES workspace ON DELETE CASCADE DEFAULT current_workspace(),
+  seq bigint GENERATED ALWAYS AS IDENTITY,
+  state text NOT NULL CHECK (state IN ('ready', 'passed')),
+  -- how many were meant together
+  among integer NOT NULL,
+  FOREIGN KEY (proof_id, workspace_id) REFERENCES proof (id, workspace_id) ON DELETE CASCADE
+);
+CREATE INDEX to_move_in_order ON to_move (workspace_id, seq);
+ALTER TABLE to_move ENABLE ROW LEVEL SECURITY;
+CREATE POLICY own ON to_move USING (workspace_id = current_workspace()) WITH CHECK (workspace_id = current_workspace());
+GRANT SELECT, INSERT, UPDATE, DELETE ON to_move TO press_app;
+
 CREATE OR REPLACE FUNCTION left_over() RETURNS TABLE (workspace uuid, kind text, id uuid, other text, failed boolean)
 LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
   WITH passing AS (
@@ -43,6 +58,7 @@ LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
     UNION ALL SELECT DISTINCT p.workspace_id, 'drafting', p.artwork_id, p.run_id::text, 'draft:' || p.run_id || ':' || p.artwork_id
       FROM proof p JOIN run r ON r.id = p.run_id WHERE p.state = 'drafting' AND r.state = 'going'
     UNION ALL SELECT DISTINCT t.workspace_id, 'planning', t.run_id, NULL, 'plan:' || t.run_id FROM run_part t JOIN run r ON r.id = t.run_id WHERE r.state = 'going'
+    UNION ALL SELECT DISTINCT workspace_id, 'passing', NULL::uuid, NULL, 'pass:' || workspace_id FROM to_move
     UNION ALL SELECT DISTINCT t.workspace_id, 'ordering', NULL::uuid, NULL, 'order:' || t.workspace_id FROM to_order t JOIN run r ON r.id = t.run_id WHERE r.state <> 'paused' OR t.apart
     UNION ALL SELECT workspace_id, 'unpacking', parcel.id, NULL, 'unpack:' || parcel.id FROM parcel WHERE state IN ('waiting', 'unpacking')
     UNION ALL SELECT DISTINCT s.workspace_id, 'sending', NULL::uuid, s.outlet_id, 'lane:' || s.workspace_id || ':' || s.outlet_id

@@ -31,6 +31,9 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
   } else if (kind === 'planning') {
     if (failed) await within((tx) => dropJob(tx, 'run.plan', { workspace, runId: id }));
     await within((tx) => addJob(tx, 'run.plan', { workspace, runId: id }));
+  } else if (kind === 'passing') {
+    if (failed) await within((tx) => dropJob(tx, 'proofs.pass', { workspace }));
+    await within((tx) => addJob(tx, 'proofs.pass', { workspace }));
   } else if (kind === 'ordering') {
     if (failed) await within((tx) => dropJob(tx, 'proofs.order', { workspace }));
     await within((tx) => addJob(tx, 'proofs.order', { workspace }));

@@ -6,12 +6,12 @@ import { turned, type Before } from '../../data/artwork/keeping';
 import { inWorkspace, type Tx } from '../../data/database';
 import * as data from '../../data/desk/activity';
 import type { About, ActivityRow, UndoRow } from '../../data/desk/activity';
-import { moveProofs } from '../../data/line/proofs';
 import { planForUpdate, savePlan } from '../../data/stockroom/plans';
 import { same } from '../../core/docket/docket';
 import { putBack } from '../artwork/changing';
 import { putProofBack } from '../line/proofs';
 import { backToRevision } from '../stockroom/dockets';
+import { moveBack } from '../line/passing';
 import { Trouble } from '../trouble';
 
 export type { ActivityRow };
@@ -49,14 +49,14 @@ export const takeBack = (workspace: string, o: { id: string | null; again: boole
     if (o.again !== (step.undoneAt !== null))
       throw new Trouble('conflict', o.again ? 'That was not undone.' : 'That was undone already.');
     await data.markUndone(tx, step.id, !o.again);
-    const done = await carryBack(tx, step, o.again);
+    const done = await carryBack(tx, workspace, step, o.again);
     return { label: activityPhrase(step), ...done };
   });
 
 type Back = Omit<TakenBack, 'label'>;
 const whole = (count: number): Back => ({ count, left: 0, sentence: '' });
 
-async function carryBack(tx: Tx, step: UndoRow, again: boolean): Promise<Back> {
+async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolean): Promise<Back> {
   const { undo } = step;
   switch (undo.kind) {
     case 'artworks': {
@@ -75,8 +75,7 @@ async function carryBack(tx: Tx, step: UndoRow, again: boolean): Promise<Back> {
     }
     case 'pass': {
       const back = (undo.to === 'ready') !== again;
-      const moved = await moveProofs(tx, { ids: step.ids }, [back ? 'passed' : 'ready'], back ? 'ready' : 'passed');
-      const left = step.ids.length - moved.length;
+      const left = step.ids.length - (await moveBack(tx, workspace, step.ids, back ? 'ready' : 'passed'));
       return {
         count: step.ids.length,
         left,

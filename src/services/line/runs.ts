@@ -4,7 +4,7 @@ import { nameIn } from '../artwork/pictures';
 import { inWorkspace, type Tx } from '../../data/database';
 import { record } from '../../data/desk/activity';
 import { addJob, addJobs } from '../../data/jobs';
-import { countHeld, moveProofs, type ProofState } from '../../data/line/proofs';
+import { countHeld, type ProofState } from '../../data/line/proofs';
 import * as data from '../../data/line/runs';
 import type { RunRow } from '../../data/line/runs';
 import { proofsAt } from '../../data/line/sheet';
@@ -13,6 +13,7 @@ import { listOutlets } from '../../data/outlets/outlets';
 import { bringBack, preflight, staying, type Preflight } from '../../data/outlets/to-order';
 import { sendProofs, type Queued } from '../outlets/ordering';
 import { Trouble } from '../trouble';
+import { move } from './passing';
 import * as planning from './planning';
 import type { RunWish } from './planning';
 import { proofsMeant, type ProofSearch } from './proof-windows';
@@ -120,29 +121,29 @@ export async function passProofs(
       : asked.search
         ? { ids: await proofsMeant(tx, asked.search, ['ready', 'held']) }
         : asked;
-    return { passed: await moved(tx, where, 'ready', 'passed'), held: await countHeld(tx, where) };
+    return { passed: await moved(tx, workspace, where, 'passed'), held: await countHeld(tx, where) };
   });
 }
 
 /** Takes passed proofs back to ready. */
 export const unpassProofs = (workspace: string, ids: string[]): Promise<number> =>
-  inWorkspace(workspace, (tx) => moved(tx, { ids }, 'passed', 'ready'));
+  inWorkspace(workspace, (tx) => moved(tx, workspace, { ids }, 'ready'));
 
 /** Passes proofs or takes them back, as one step that can be undone. Returns how many. */
 async function moved(
   tx: Tx,
+  workspace: string,
   where: { run?: string; ids?: string[] },
-  from: 'ready' | 'passed',
   to: 'ready' | 'passed',
 ): Promise<number> {
-  const ids = await moveProofs(tx, where, [from], to);
+  const ids = await move(tx, workspace, where, to);
   if (ids.length)
     await record(tx, {
       did: to === 'passed' ? 'proof.passed' : 'proof.taken-back',
       about: 'proof',
       ids,
       values: { count: ids.length },
-      undo: { kind: 'pass', to: from },
+      undo: { kind: 'pass', to: to === 'passed' ? 'ready' : 'passed' },
     });
   return ids.length;
 }
