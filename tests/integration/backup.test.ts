@@ -10,6 +10,7 @@ import { newFolder, ownerOf, run, start, type Started } from './started';
 const folder = newFolder();
 const file = path.join(newFolder(), 'house.backup');
 let house: Started;
+let again: Started | undefined;
 let cookie: string;
 let kept: { id: string; bytes: Buffer };
 
@@ -45,7 +46,9 @@ beforeAll(async () => {
   const bytes = await motif(71);
   kept = { id: await bringIn('kept safe.png', bytes), bytes };
 });
-afterAll(() => house?.stop());
+afterAll(async () => {
+  for (const started of [again, house]) await started?.stop();
+});
 
 test('a backup is made while the house runs, read back, and nobody else’s to read', async () => {
   const said = await run(['--backup', file, '--data', folder]).end();
@@ -65,7 +68,7 @@ test('it is brought back into a new place as it was at that moment, pictures and
   const place = path.join(newFolder(), 'again');
   const said = await run(['--restore', file, '--data', place]).end();
   expect(said).toContain('Brought back as it was on');
-  const again = await start(place);
+  again = await start(place);
   await again.up();
   const visit = await again.call('POST', '/api/v1/session', { email: 'ada@example.com', password: 'a long password' });
   const as = visit.headers.get('set-cookie')!.split(';')[0]!;
@@ -74,11 +77,10 @@ test('it is brought back into a new place as it was at that moment, pictures and
   const original = await again.call('GET', `/api/v1/artworks/${kept.id}/original`, undefined, as);
   expect(Buffer.from(await original.arrayBuffer()).equals(kept.bytes)).toBe(true);
   await until(
-    async () => (await again.call('GET', all[0]!.thumb, undefined, as)).status,
+    async () => (await again!.call('GET', all[0]!.thumb, undefined, as)).status,
     (status) => status === 200,
     'its picture to be made again',
   );
-  await again.stop();
 });
 
 describe('what is damaged, or in the way, is said, and nothing is written', () => {

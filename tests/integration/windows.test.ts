@@ -201,7 +201,7 @@ describe('what is to be sent', () => {
     const its = await passedRun(await newArtworks(3), docket, ['quayside']);
     const ids = (await ok<Items<Proof>>('GET', `/proofs?run=${its.id}`)).items.map((p) => p.id);
     // as nothing in the house would leave it: words that are none
-    await asOwner((owner) => owner.query(`UPDATE proof SET fields = '{"words": 7, "tags": 7}' WHERE id = $1`, [ids[1]]));
+    await asOwner((owner) => owner.query(`UPDATE proof SET fields = 'null' WHERE id = $1`, [ids[1]]));
     await ok('POST', `/runs/${its.id}/send`, { as: 'draft' });
     await pressDone(its.id);
     const states = await asOwner(

@@ -210,6 +210,14 @@ export const countHeld = async (tx: Tx, where: { run?: string; ids?: string[] })
     [where.run ?? null, where.ids ?? null],
   ))!.count;
 
+/** Holds a proof with one more problem, whatever else is in it. */
+export async function holdProof(tx: Tx, id: string, problem: Problem): Promise<void> {
+  await tx.query(
+    "UPDATE proof SET state = 'held', updated_at = now(), version = version + 1, problems = problems || $2::jsonb WHERE id = $1",
+    [id, JSON.stringify([problem])],
+  );
+}
+
 /** A drafting that failed for good leaves its proofs held, with the reason. */
 export async function failDrafts(tx: Tx, runId: string, artworkId: string, problem: Problem): Promise<void> {
   await tx.query(

@@ -2,7 +2,7 @@ import { LISTING_FIELDS, type ListingField } from '../../core/listing/compare';
 import type { Goal } from '../../core/outlet/rules';
 import { actFor, inWorkspace, type Tx } from '../../data/database';
 import { addJob } from '../../data/jobs';
-import { changeProof, listProofs, moveProofs } from '../../data/line/proofs';
+import { changeProof, holdProof, listProofs, moveProofs } from '../../data/line/proofs';
 import { listingsFor, type ListingState } from '../../data/outlets/listings';
 import { listingsIn } from '../../data/outlets/listing-windows';
 import { addOrders, addStateOrders, proofsRest, type NewOrder, type OrderKind } from '../../data/outlets/orders';
@@ -70,8 +70,7 @@ async function oneByOne(workspace: string, error: Error): Promise<number> {
       console.error(`orders: ${its.message}`);
       return inWorkspace(workspace, async (tx) => {
         const off = await takeOff(tx, 1);
-        for (const proof of await listProofs(tx, { ids: off.map((o) => o.proofId), limit: 1 }))
-          await changeProof(tx, proof.id, { ...proof, state: 'held', problems: [...proof.problems, NOT_ORDERED] });
+        for (const { proofId } of off) await holdProof(tx, proofId, NOT_ORDERED);
         return off.length;
       });
     });
