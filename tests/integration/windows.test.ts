@@ -202,15 +202,19 @@ describe('what is to be sent', () => {
     const ids = (await ok<Items<Proof>>('GET', `/proofs?run=${its.id}`)).items.map((p) => p.id);
     // as nothing in the house would leave it: words that are none
     await asOwner((owner) => owner.query(`UPDATE proof SET fields = 'null' WHERE id = $1`, [ids[1]]));
-    await ok('POST', `/runs/${its.id}/send`, { as: 'draft' });
-    await pressDone(its.id);
-    const states = await asOwner(
-      async (owner) =>
-      (await owner.query<{ state: string; codes: string[] }>("SELECT state, ARRAY(SELECT p->>'code' FROM jsonb_array_elements(problems) p) AS codes FROM proof WHERE id = ANY($1) ORDER BY seq", [ids])).rows, // prettier-ignore
-    );
-    expect(states.map((p) => p.state)).toEqual(['listed', 'held', 'listed']);
-    expect(states[1]!.codes).toContain('not-ordered');
-    await asOwner((owner) => owner.query('DELETE FROM proof WHERE id = $1', [ids[1]]));
+    try {
+      await ok('POST', `/runs/${its.id}/send`, { as: 'draft' });
+      await pressDone(its.id);
+      const states = await asOwner(
+        async (owner) =>
+        (await owner.query<{ state: string; codes: string[] }>("SELECT state, ARRAY(SELECT p->>'code' FROM jsonb_array_elements(problems) p) AS codes FROM proof WHERE id = ANY($1) ORDER BY seq", [ids])).rows, // prettier-ignore
+      );
+      expect(states.map((p) => p.state)).toEqual(['listed', 'held', 'listed']);
+      expect(states[1]!.codes).toContain('not-ordered');
+    } finally {
+      // nothing else could be read beside it
+      await asOwner((owner) => owner.query('DELETE FROM proof WHERE id = $1', [ids[1]]));
+    }
   });
 
   test('goes in the name of whoever sent it', async () => {
