@@ -85,13 +85,16 @@ export const FOUND = `${FROM} WHERE ${WHERE} AND a.state <> 'refused'`;
 /** The index on words knows nothing shorter: such a search looks through everything. */
 const TRIGRAM = 3;
 
+/** Patterns of LIKE for words that must all stand somewhere, and how long the longest is. It tells most: it comes first, to be looked up. */
+export function patternsOf(find: string | undefined): { patterns: string[]; longest: number } {
+  const words = (find ?? '').trim().toLowerCase().split(/\s+/).filter(Boolean);
+  words.sort((a, b) => b.length - a.length);
+  return { patterns: words.map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`), longest: words[0]?.length ?? 0 };
+}
+
 /** The values of `FOUND` and `WHERE`, in order. */
 export const foundBy = (f: ArtworkFilter): unknown[] => {
-  const words = (f.find ?? '').trim().toLowerCase().split(/\s+/).filter(Boolean);
-  // the longest word tells most: it is looked up first
-  words.sort((a, b) => b.length - a.length);
-  const longest = words[0]?.length ?? 0;
-  const patterns = words.map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`);
+  const { patterns, longest } = patternsOf(f.find);
   return [
     f.state ?? null,
     f.standing ?? 'here',

@@ -1,5 +1,6 @@
 import type { Problem } from '../../core/listing/problems';
 import type { ListingField } from '../../core/listing/compare';
+import { patternsOf } from '../artwork/search';
 import { row, rows, type Tx } from '../database';
 import { BECAUSE, WITH_CAUSES, type ProofState, type StaleBecause } from './proofs';
 
@@ -30,15 +31,13 @@ const WHERE = `($1::uuid IS NULL OR p.run_id = $1) AND ($2::text[] IS NULL OR p.
   AND ($6::text[] IS NULL OR left(p.id::text, 8) = ANY($6))`;
 
 const values = (f: ProofFilter): unknown[] => {
-  const words = (f.find ?? '').trim().toLowerCase().split(/\s+/).filter(Boolean);
-  // the longest word tells most: it is looked up first
-  words.sort((a, b) => b.length - a.length);
+  const { patterns } = patternsOf(f.find);
   return [
     f.run ?? null,
     f.states ?? null,
     f.outlet ?? null,
     f.docket ?? null,
-    words.length ? words.map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`) : null,
+    patterns.length ? patterns : null,
     f.among ?? null,
   ];
 };

@@ -1,7 +1,6 @@
 'use client';
 import { useQuery } from '@tanstack/react-query';
 import { SlidersHorizontal } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { api } from '../api';
 import { Facets } from '../artwork/facets';
 import { FACETS, SEARCH_PARTS } from '../artwork/search-text';
@@ -9,6 +8,7 @@ import type { Choices } from '../artwork/types';
 import { buttonClass } from '../parts/button';
 import { ChoiceField } from '../parts/fields/field';
 import { KeptViews } from '../parts/lists/kept-views';
+import { Popover } from '../parts/popover';
 import type { Put } from '../parts/use-address';
 import type { By, Group } from './columns';
 
@@ -66,26 +66,21 @@ export function SheetFilters({
           options={[['', by === 'outlet' ? 'at any outlet' : 'under any docket'], ...groups.map((g) => [g.id, g.name] as const)]}
         />
       )}
-      <Popover.Root>
-        <Popover.Trigger className={buttonClass(facets.length ? 'go' : 'plain')}>
-          <SlidersHorizontal size={13} aria-hidden /> Filter{facets.length > 0 && ` (${facets.length})`}
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            align="start"
-            sideOffset={4}
-            aria-label="Filter artworks"
-            className="z-50 w-[292px] border-[1.5px] border-ink bg-paper p-3 text-[13px] text-ink"
-          >
-            <AllFacets search={search} put={put} />
-            {facets.length > 0 && (
-              <button className="mt-2 px-1.5 underline" onClick={() => put(Object.fromEntries(facets.map((f) => [f, null])))}>
-                show all
-              </button>
-            )}
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+      <Popover
+        label={facets.length ? `Filter (${facets.length})` : 'Filter'}
+        icon={<SlidersHorizontal size={13} aria-hidden />}
+        name="Filter artworks"
+        tone={facets.length ? 'go' : 'plain'}
+        width={292}
+        align="start"
+      >
+        <AllFacets search={search} put={put} />
+        {facets.length > 0 && (
+          <button className="mt-2 px-1.5 underline" onClick={() => put(Object.fromEntries(facets.map((f) => [f, null])))}>
+            show all
+          </button>
+        )}
+      </Popover>
       <ChoiceField
         hideLabel
         label="Order of rows"

@@ -1,3 +1,4 @@
+import { addressOf } from '@/app/address';
 import { visitor } from '@/app/visitor';
 import { listingView, outletView } from '@/api/views';
 import { listingWindow } from '@/services/outlets/listing-windows';
@@ -14,9 +15,7 @@ export const metadata = { title: 'Ledger' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const { workspace } = await visitor();
-  const asked = new URLSearchParams(
-    Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
-  );
+  const asked = await addressOf(searchParams);
   const [window, houses] = await Promise.all([
     listingWindow(workspace, listingSearch(asked), { from: 0, count: BLOCK }).catch((error: unknown) => {
       // an address that makes no sense finds nothing

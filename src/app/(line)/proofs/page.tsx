@@ -1,4 +1,5 @@
 import { isId } from '@/core/id';
+import { addressOf } from '@/app/address';
 import { visitor } from '@/app/visitor';
 import { outletView, proofView } from '@/api/views';
 import { proof } from '@/services/line/proofs';
@@ -26,9 +27,7 @@ const orNothing =
 
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const { workspace } = await visitor();
-  const asked = new URLSearchParams(
-    Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
-  );
+  const asked = await addressOf(searchParams);
   const named = asked.get('open');
   const around = isId(named) ? named : undefined;
   const [window, runs, houses] = await Promise.all([

@@ -1,3 +1,4 @@
+import { addressOf } from '@/app/address';
 import { visitor } from '@/app/visitor';
 import { searchText } from '@/ui/artwork/search-text';
 import { columnOf } from '@/core/planning/cells';
@@ -10,9 +11,7 @@ export const metadata = { title: 'Sheet' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const { workspace } = await visitor();
-  const asked = new URLSearchParams(
-    Object.entries(await searchParams).flatMap(([k, v]) => (typeof v === 'string' ? [[k, v]] : [])),
-  );
+  const asked = await addressOf(searchParams);
   const query = searchText(asked);
   const by = asked.get('by') === 'docket' ? 'docket' : 'outlet';
   const columns = await sheetColumns(workspace);
