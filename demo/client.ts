@@ -1,14 +1,11 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 
-/** A small client of `/api/v1`, with the token in PRESS_TOKEN and the address in PRESS_URL. */
-const base = `${process.env.PRESS_URL}/api/v1`;
-const authorization = `Bearer ${process.env.PRESS_TOKEN}`;
-
+/** A small client of `/api/v1`, with the token in PRESS_TOKEN and the address in PRESS_URL, as they are when it is asked. */
 export async function api<T>(method: string, path: string, body?: object | FormData): Promise<T> {
   const form = body instanceof FormData;
-  const response = await fetch(base + path, {
+  const response = await fetch(`${process.env.PRESS_URL}/api/v1${path}`, {
     method,
-    headers: { authorization, ...(body && !form && { 'content-type': 'application/json' }) },
+    headers: { authorization: `Bearer ${process.env.PRESS_TOKEN}`, ...(body && !form && { 'content-type': 'application/json' }) },
     ...(body && { body: form ? body : JSON.stringify(body) }),
   });
   const answer = (await response.json()) as T & { detail?: string };

@@ -79,6 +79,7 @@ await picture('activity', '/proofs', {
   },
 });
 await picture('stockroom', '/stockroom');
+await picture('blanks', `/stockroom/blanks?with=${named('Little whale')}`);
 await picture(
   'docket',
   `/stockroom/dockets/${dockets.find((d) => d.name === 'Shirts for big and small').id}?on=${named('Little whale')}`,

@@ -19,12 +19,12 @@ const WAYS: Record<string, (data: Buffer, by: Chance) => Buffer> = {
   zeroed: (data, by) => {
     const out = Buffer.from(data);
     const at = by.below(out.length);
-    return out.fill(0, at, at + 1 + by.below(256));
+    return out.fill(0, at, Math.min(out.length, at + 1 + by.below(256)));
   },
   'full of ones': (data, by) => {
     const out = Buffer.from(data);
     const at = by.below(Math.min(out.length, 400));
-    return out.fill(0xff, at, at + 4);
+    return out.fill(0xff, at, Math.min(out.length, at + 4));
   },
 };
 

@@ -18,6 +18,8 @@ export const SCREENS = [
   '/press',
   '/ledger',
   '/stockroom',
+  '/stockroom/blanks',
+  '/stockroom/blanks/brightsea-phone-case',
   '/stockroom/dockets/new',
   '/parts',
 ];

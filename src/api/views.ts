@@ -1,6 +1,6 @@
 import { noteSentence, refusalSentence } from '@/core/artwork/refusals';
 import { answerSentence } from '@/core/outlet/answers';
-import { lostShare } from '@/core/artwork/measure/measure';
+import { fillsSheet, lostShare } from '@/core/artwork/measure/measure';
 import type { Rgb } from '@/core/colour/colour';
 import { activityPhrase } from '@/core/desk/activity';
 import { whyPhrase } from '@/core/docket/accepts';
@@ -43,7 +43,7 @@ const LIGHT: Rgb = [239, 230, 212];
 
 /** Which ground shows an artwork best: the one on which less ink is lost, or none for a picture that fills its sheet. */
 const suits = (m: ArtworkRow['measured']): 'dark' | 'light' | 'bare' =>
-  !m || m.clearShare < 0.02 ? 'bare' : lostShare(m.inks, DARK) <= lostShare(m.inks, LIGHT) ? 'dark' : 'light';
+  !m || fillsSheet(m) ? 'bare' : lostShare(m.inks, DARK) <= lostShare(m.inks, LIGHT) ? 'dark' : 'light';
 
 /** An artwork with what holds: what was measured and read, unless a hand says otherwise. */
 export const artworkView =
@@ -140,8 +140,13 @@ export const blankView = ({ document: b, version, goneAt }: BlankRow): BlankView
   currency: b.currency,
   colours: b.colours.map(({ name, hex }) => ({ name, hex })),
   sizes: b.sizes.map(({ name }) => {
-    const own = b.areas.flatMap((a) => (a.bySize?.[name] ? [[a.name, a.bySize[name]] as const] : []));
-    const cost = b.variants.findLast((v) => !v.sizes || v.sizes.includes(name));
+    const own = b.areas.flatMap((a) => {
+      const on = a.bySize?.[name];
+      return on ? [[a.name, { widthMm: on.widthMm, heightMm: on.heightMm }] as const] : [];
+    });
+    // what one costs that is nothing out of the ordinary
+    const plain = b.variants.filter((v) => !v.colours && !v.finishes);
+    const cost = (plain.length ? plain : b.variants).findLast((v) => !v.sizes || v.sizes.includes(name));
     return { name, costMinor: cost?.costMinor ?? 0, ...(own.length && { areas: Object.fromEntries(own) }) };
   }),
   postageMinor: homePostage(b),

@@ -14,6 +14,14 @@ function checkOf(name: DocumentName): ValidateFunction {
   return found;
 }
 
+const others = new WeakMap<object, ValidateFunction>();
+/** What is wrong with something that came from outside, held against a schema that is not published. */
+export function faultIn(schema: object, value: unknown): { field?: string; sentence: string } | null {
+  let check = others.get(schema);
+  if (!check) others.set(schema, (check = ajv.compile(schema)));
+  return check(value) ? null : faultOf(check.errors!, 'It');
+}
+
 /** What is wrong with a document by its published schema, as a sentence and the field; null when nothing is. */
 export function faultInDocument(name: DocumentName, value: unknown): { field?: string; sentence: string } | null {
   const check = checkOf(name);

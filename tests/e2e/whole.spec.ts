@@ -22,6 +22,7 @@ test('a docket gets a second goods line and a second print area, and says more t
   await page.getByRole('button', { name: 'Print on another area too' }).click();
   await expect(page.getByLabel('Print area').nth(1)).toHaveValue('chest');
   await page.getByLabel('Add a goods line').selectOption({ label: 'Soft cotton youth T-shirt 165' });
+  await expect(page.getByRole('tab')).toHaveCount(2);
   await page.getByLabel('Noun').fill('Youth shirt');
   await expect(page.getByRole('tab')).toHaveText(['Shirt', 'Youth shirt']);
   await page.getByRole('button', { name: 'Add a picture' }).click();

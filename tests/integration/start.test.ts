@@ -1,3 +1,5 @@
+import { ALDERGATE } from '../../standins/printhouses/aldergate';
+import { BRIGHTSEA } from '../../standins/printhouses/brightsea';
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -52,7 +54,7 @@ test('an empty start: the owner’s account, signing in and out, and all of it t
 
   const cookie = sessionOf(made);
   const blanks = (await (await first.call('GET', '/api/v1/blanks', undefined, cookie)).json()) as { items: unknown[] };
-  expect(blanks.items).toHaveLength(3);
+  expect(blanks.items).toHaveLength(BRIGHTSEA.products.length + ALDERGATE.products.length);
   await first.stop();
   expect(first.said).toContain('Union Press has stopped; everything is kept.');
   expect(running(folder)).toEqual([]);

@@ -1,3 +1,5 @@
+import { closeDatabase, inWorkspace } from '../../src/data/database';
+import { countToMove, dropToMove, movable, moveSome, putToMove } from '../../src/data/line/moving';
 import {
   asOwner,
   call,
@@ -33,6 +35,8 @@ let artworks: string[];
 let run: Run;
 const rows = (query: string) => ok<Window<Line>>('GET', `/proofs/rows?run=${run.id}&${query}`);
 const all = async () => (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}&limit=1000`)).items;
+
+afterAll(closeDatabase);
 
 beforeAll(async () => {
   ({ docket } = await openShop());
@@ -117,7 +121,7 @@ test('what the worker is to pass is passed though its job was lost, but for what
   const leave = () =>
     asOwner((owner) =>
       owner.query(
-        "INSERT INTO to_move (proof_id, workspace_id, state, among) SELECT id, workspace_id, 'passed', 3 FROM proof WHERE id = ANY($1)",
+        "INSERT INTO to_move (workspace_id, state, proofs, among) SELECT workspace_id, 'passed', array_agg(id), 3 FROM proof WHERE id = ANY($1) GROUP BY 1",
         [ids],
       ),
     );
@@ -126,6 +130,44 @@ test('what the worker is to pass is passed though its job was lost, but for what
   await until(counts, (c) => c.passed === 2, 'them to be passed');
   expect(await counts()).toEqual({ passed: 2, held: 1 });
   expect((await ok<{ work: { kind: string }[] }>('GET', '/line')).work.filter((w) => w.kind === 'passing')).toEqual([]);
+});
+
+test('a passing that the worker is only half through is taken back: what it has not come to stays, in the order it had', async () => {
+  const its = await drafted(
+    (await ok<Run>('POST', '/runs', { artworks: await newArtworks(5), dockets: [docket], outlets: ['quayside'] })).id,
+  );
+  const ids = (await ok<Items<Proof>>('GET', `/proofs?run=${its.id}`)).items.map((p) => p.id);
+  const workspace = await asOwner(
+    async (owner) =>
+      (await owner.query<{ id: string }>('SELECT workspace_id AS id FROM proof WHERE id = $1', [ids[0]])).rows[0]!.id,
+  );
+  const over = new Error('seen enough');
+  const seen: object[] = [];
+  // nobody else sees any of it: it is never committed
+  const looked = inWorkspace(workspace, async (tx) => {
+    const states = async () =>
+      (await tx.query<{ state: string }>('SELECT state FROM proof WHERE id = ANY($1) ORDER BY array_position($1, id)', [ids])).rows.map((p) => p.state); // prettier-ignore
+    expect(await movable(tx, { run: its.id }, 'passed')).toHaveLength(5);
+    await putToMove(tx, ids, 'passed', 2);
+    seen.push(await countToMove(tx));
+    expect(await moveSome(tx)).toBe(2);
+    seen.push(await countToMove(tx), await states());
+    // two that were moved already, one of the next part, one that is not a proof
+    expect(await dropToMove(tx, [ids[0]!, ids[1]!, ids[3]!, crypto.randomUUID()], 'passed')).toBe(1);
+    expect(await dropToMove(tx, ids, 'ready')).toBe(0);
+    await putToMove(tx, [ids[0]!], 'ready', 2);
+    while (await moveSome(tx));
+    seen.push(await countToMove(tx), await states());
+    throw over;
+  });
+  await expect(looked).rejects.toBe(over);
+  expect(seen).toEqual([
+    { left: 5, total: 5 },
+    { left: 3, total: 5 },
+    ['passed', 'passed', 'ready', 'ready', 'ready'],
+    { left: 0, total: 0 },
+    ['ready', 'passed', 'passed', 'ready', 'passed'],
+  ]);
 });
 
 describe('what is to be sent', () => {
@@ -225,6 +267,9 @@ describe('what is to be sent', () => {
     const { orders } = await ok<{ orders: { askedBy: string }[] }>('GET', `/listings/${p!.listing.id}`);
     const { items } = await ok<Items<{ who: string; did: string }>>('GET', `/activity?of=${p!.id}`);
     expect(orders.map((o) => o.askedBy)).toEqual([items.find((a) => a.did === 'proof.sent')!.who]);
+    // the story of a listing begins with that of its proof
+    const story = (await ok<Items<{ did: string }>>('GET', `/activity?of=${p!.listing.id}`)).items;
+    expect(story.map((a) => a.did)).toEqual(items.map((a) => a.did));
   });
 });
 

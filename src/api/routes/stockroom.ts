@@ -7,7 +7,8 @@ import { addOutlet, removeOutlet, renameOutlet } from '@/services/outlets/accoun
 import { beginConsent, connectWithKey } from '@/services/outlets/connecting';
 import { gatherAll, lookAgain } from '@/services/outlets/looking';
 import { outletOf, outlets, refreshOutlet, rulesDiff, saveSettings } from '@/services/outlets/outlets';
-import { blankDiff, blanks, refreshHouses } from '@/services/stockroom/blanks';
+import { blank, blankDiff, blanks, refreshHouses, sayForWhom } from '@/services/stockroom/blanks';
+import { blankWindow } from '@/services/stockroom/blank-windows';
 import { addDocket, docket, dockets, docketUses, saveDocket } from '@/services/stockroom/dockets';
 import { outletKinds } from '@/services/stockroom/houses';
 import { addPlan, plans, removePlan, savePlan } from '@/services/stockroom/plans';
@@ -37,8 +38,42 @@ const goods = [
   route(
     'POST',
     '/blanks/refresh',
-    { does: 'fetches the print houses’ catalogues', answers: Items(shape.Blank) },
-    async ({ workspace }) => ({ items: (await refreshHouses(workspace)).map(blankView) }),
+    { does: 'fetches the print houses’ catalogues', answers: shape.BlanksFetched },
+    async ({ workspace }) => {
+      const faults = await refreshHouses(workspace);
+      return { items: (await blanks(workspace)).map(blankView), faults };
+    },
+  ),
+  route(
+    'GET',
+    '/blanks/rows',
+    {
+      does: 'a window of a search among blanks, from a place on',
+      query: {
+        ...shape.BlankSearch,
+        from: Type.Optional(Type.Integer({ minimum: 0, maximum: 1_000_000 })),
+        count: Type.Optional(Type.Integer({ minimum: 1, maximum: 200 })),
+      },
+      answers: shape.BlankWindow,
+    },
+    ({ workspace, query: { from = 0, count = 60, ...search } }) => blankWindow(workspace, search, { from, count }),
+  ),
+  route(
+    'GET',
+    '/blanks/{id}',
+    { does: 'one blank', params: { id: NameOf('blank') }, answers: shape.Blank },
+    async ({ workspace, params }) => blankView(await blank(workspace, params.id)),
+  ),
+  route(
+    'POST',
+    '/blanks/{id}/sentences',
+    {
+      does: 'says for whom a sentence of its text is: only what is for buyers reaches listings',
+      params: { id: NameOf('blank') },
+      body: shape.SentenceBody,
+      answers: shape.Blank,
+    },
+    async ({ workspace, params, body }) => blankView(await sayForWhom(workspace, params.id, body.text, body.for)),
   ),
   route(
     'GET',

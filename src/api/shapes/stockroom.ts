@@ -35,6 +35,54 @@ export const Blank = Named('Blank', {
   goneAt: OrNull(Time, 'since when its print house offers it no more'),
 });
 export type BlankView = Static<typeof Blank>;
+export const BlanksFetched = Named('BlanksFetched', {
+  items: Type.Array(Blank),
+  faults: Type.Array(Text, { description: 'a sentence for each product that could not be taken; what was here of it stays' }),
+});
+
+/** What narrows a list of blanks, and its order. */
+export const BlankSearch = {
+  find: Type.Optional(Type.String({ maxLength: 200 })),
+  department: Type.Optional(Type.String({ maxLength: 40 })),
+  kind: Type.Optional(Type.String({ maxLength: 40 })),
+  house: Type.Optional(Type.String({ maxLength: 80 })),
+  family: Type.Optional(Type.String({ maxLength: 60, description: 'a colour of this family' })),
+  days: Type.Optional(Type.String({ maxLength: 3, description: 'made within so many days' })),
+  sort: Type.Optional(Type.String({ maxLength: 20, description: 'name, cost, print, days or newest' })),
+};
+const BlankLine = Named('BlankLine', {
+  id: Text,
+  name: Text,
+  kind: Text,
+  department: Text,
+  house: Text,
+  currency: Text,
+  colours: Type.Array(Type.Object({ name: Text, hex: Text })),
+  sizes: Type.Array(Text),
+  leastMinor: Minor,
+  mostMinor: Minor,
+  postageMinor: Minor,
+  printMm: Type.Number({ description: 'the longest side of its largest print area' }),
+  days: Whole,
+  areas: Type.Array(
+    Exactly({
+      name: Text,
+      widthMm: Type.Number(),
+      heightMm: Type.Number(),
+      ppi: Whole,
+      shape: OrNull(Text),
+      mustBeFilled: Type.Boolean(),
+    }),
+  ),
+  onOfferFrom: OrNull(Text, 'announced: offered from this day on'),
+  goneAt: OrNull(Time),
+  version: Whole,
+});
+export const BlankWindow = Named('BlankWindow', { from: Whole, total: Whole, rows: Type.Array(BlankLine) });
+export const SentenceBody = Exactly({
+  text: Type.String({ minLength: 1, maxLength: 2000, description: 'the sentence, as it stands in the text' }),
+  for: OrNull(OneOf(['buyers', 'sellers']), 'null: what the rules say'),
+});
 
 export const Scene = Type.Unsafe<SceneSheet>(
   Type.Object(

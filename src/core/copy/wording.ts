@@ -1,3 +1,4 @@
+import { thousands } from '../thousands';
 import { Liquid, TypeGuards, type Template, type TagToken } from 'liquidjs';
 import { LIMITS } from '../limits';
 import { lengthOf, type Counted } from '../outlet/length';
@@ -122,9 +123,9 @@ function faultOf(error: Error): PatternFault {
 
 /** What is wrong with a pattern, as a sentence. */
 export function faultSentence({ code, what = '' }: PatternFault): string {
-  if (code === 'too-long') return `The pattern is too long: it can have ${LIMITS.patternLength.toLocaleString('en')} characters.`;
+  if (code === 'too-long') return `The pattern is too long: it can have ${thousands(LIMITS.patternLength)} characters.`;
   if (code === 'too-much')
-    return `The pattern makes too much: a text can have ${LIMITS.filledLength.toLocaleString('en')} characters. Say less in it.`;
+    return `The pattern makes too much: a text can have ${thousands(LIMITS.filledLength)} characters. Say less in it.`;
   if (code === 'unreadable') return `The pattern cannot be read: ${what}.`;
   const [group, name] = what.split('.');
   return group === 'artwork' && name

@@ -1,8 +1,9 @@
+import { thousands } from '../thousands';
 type Values = Record<string, never>;
 
 const some = (count: unknown, one: string): string => {
   const n = Number(count ?? 1);
-  return n === 1 ? `1 ${one}` : `${n.toLocaleString('en')} ${one}s`;
+  return n === 1 ? `1 ${one}` : `${thousands(n)} ${one}s`;
 };
 const list = (names: unknown): string => ((names ?? []) as string[]).join(', ');
 
@@ -56,6 +57,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `Changed the price plan “${v.name}”, which ${some(v.dockets, 'docket')} ${Number(v.dockets) === 1 ? 'follows' : 'follow'}`,
   'plan.removed': (v) => `Took away the price plan “${v.name}”`,
   'blank.changed': (v) => `${v.name} is offered differently by its print house`,
+  'blank.sentence': (v) => `Said that a sentence of ${v.name} is for ${v.for}: “${v.sentence}”`,
   'outlet.added': (v) => `Added the outlet ${v.name}`,
   'outlet.renamed': (v) => `Renamed the outlet ${v.was} to ${v.name}`,
   'outlet.removed': (v) => `Took away the outlet ${v.name}`,

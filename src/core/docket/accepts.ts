@@ -1,11 +1,11 @@
-import type { Measured } from '../artwork/measure/measure';
+import { fillsSheet, type Measured } from '../artwork/measure/measure';
 import type { Said } from '../said';
 import type { Accepts } from './docket';
 
 /** What of an artwork a docket looks at. */
 export interface Candidate {
   state: string;
-  measured: Measured | null;
+  measured: Pick<Measured, 'clearShare' | 'tone' | 'trim'> | null;
   widthPx?: number | null;
   heightPx?: number | null;
   byHand?: { tone?: string };
@@ -29,8 +29,8 @@ export function whyNot(accepts: Accepts, artwork: Candidate): Said | null {
   const { measured } = artwork;
   if (artwork.state === 'arriving') return { code: 'still-measured' };
   if (artwork.state === 'refused' || !measured) return { code: 'not-taken-in' };
-  if (accepts.ground === 'see-through' && measured.clearShare < 0.02) return { code: 'not-see-through' };
-  if (accepts.ground === 'full' && measured.clearShare > 0.02) return { code: 'not-full' };
+  if (accepts.ground === 'see-through' && fillsSheet(measured)) return { code: 'not-see-through' };
+  if (accepts.ground === 'full' && !fillsSheet(measured)) return { code: 'not-full' };
   const tone = artwork.byHand?.tone ?? measured.tone;
   if (accepts.tones?.length && !accepts.tones.includes(tone)) return { code: 'tone', values: { is: tone } };
   // where no audience is said, it is for anybody

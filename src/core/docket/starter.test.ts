@@ -7,7 +7,12 @@ import { begunAnew, starterParts } from './starter';
 
 const named = (...names: string[]) => names.map((name) => ({ name, hex: '#ffffff' }));
 const blank = (kind: string, area: string) =>
-  ({ kind, colours: named('White', 'Ink'), sizes: named('S', 'M'), areas: [{ name: area }] }) as unknown as BlankDocument;
+  ({
+    kind,
+    colours: named('White', 'Ink'),
+    sizes: named('S', 'M'),
+    areas: [{ name: area, widthMm: 381, heightMm: 457.2, ppi: 300 }],
+  }) as unknown as BlankDocument;
 const scene = (id: string, kind: string, crop: 'whole' | 'close') => ({ id, blank: kind, crop }) as SceneSheet;
 const SCENES = [
   scene('shirt-flat', 'shirt', 'whole'),
@@ -44,4 +49,25 @@ test('what a hand has changed stays when the goods become others', () => {
   expect(after).toMatchObject({ words, lines: [{ key: 'mine', blank: 'print', noun: line.noun }] });
   expect(after).toMatchObject({ tags: poster.tags, accepts: poster.accepts });
   expect(scenesOf(after)).toEqual(scenesOf(poster));
+});
+
+test('goods that no scene shows begin with a place for a photograph, and cards of what there is to choose', () => {
+  const mug = { ...blank('mug', 'around'), areas: [{ name: 'around', widthMm: 200, heightMm: 85, ppi: 300 }] } as BlankDocument;
+  const parts = starterParts('mug', mug, SCENES);
+  expect(parts.shots.map((s) => s.kind)).toEqual(['free', 'card']);
+  expect(parts.lines[0]).toMatchObject({ noun: { one: 'Mug', many: 'Mugs' }, placements: [{ mode: 'fit', topMm: 9 }] });
+  expect(parts.accepts.ground).toBe('any');
+});
+
+test('what has to be filled begins filled; of very many colours the best eight are chosen', () => {
+  const hues = named(...Array.from({ length: 40 }, (_, i) => `Hue ${i}`));
+  const curtain = {
+    ...blank('shower curtain', 'front'),
+    colours: hues,
+    areas: [{ name: 'front', widthMm: 1800, heightMm: 1830, ppi: 100, mustBeFilled: true }],
+  } as BlankDocument;
+  const { lines, accepts } = starterParts('curtain', curtain, SCENES);
+  expect(lines[0]).toMatchObject({ colours: { best: 8 }, placements: [{ mode: 'cover' }] });
+  // a house that prints at 100 px/in is not asked for more
+  expect(accepts).toEqual({ ground: 'full', minPpi: 100 });
 });

@@ -2,7 +2,8 @@ import { plural } from '../copy/plural';
 import type { PricePlan } from '../pricing/plan';
 import type { SceneSheet } from '../scene/scene';
 import type { BlankDocument } from '../stock/blank';
-import { same, type DocketDocument } from './docket';
+import { same, type DocketDocument, type Shot } from './docket';
+import { kindOf } from './kinds';
 
 /** The plan that is made with a first docket. */
 export const STARTER_PLAN: { name: string; document: PricePlan } = {
@@ -21,50 +22,67 @@ export const NO_PLAN = '00000000-0000-4000-8000-000000000000';
 /** What of a docket depends on the kind of goods. */
 export type GoodsParts = Pick<DocketDocument, 'lines' | 'accepts' | 'shots' | 'words' | 'tags'>;
 
+/** From so many colours on, the best few are chosen for each artwork: too many put buyers off (common practice, no single source). */
+const MANY = 12;
+const USUAL = 8;
+/** An area this high is a chest, on which a motif stands a hand's breadth below the collar. */
+const CHEST_FROM_MM = 200;
+
 /** What a docket for a blank says to begin with: sensible for its kind, to be changed by the seller. */
 export function starterParts(id: string, blank: BlankDocument, scenes: readonly SceneSheet[]): GoodsParts {
   const its = scenes.filter((s) => s.blank === blank.kind);
   const whole = its.find((s) => s.crop === 'whole') ?? its[0];
   const close = its.find((s) => s.crop === 'close') ?? whole;
-  const isShirt = blank.kind === 'shirt';
-  const noun = isShirt ? 'Shirt' : 'Poster';
+  const kind = kindOf(blank.kind);
+  const area = blank.areas[0]!;
+  // paper and what is printed from edge to edge is filled; a motif stands on cloth and on ware
+  const filled = area.mustBeFilled === true || blank.kind === 'poster';
   return {
     lines: [
       {
         key: 'goods',
         blank: id,
-        noun: { one: noun, many: plural(noun) },
-        colours: blank.colours.map((c) => c.name),
+        noun: { one: kind.one, many: kind.many ?? plural(kind.one) },
+        colours: blank.colours.length > MANY ? { best: USUAL } : blank.colours.map((c) => c.name),
         sizes: blank.sizes.map((s) => s.name),
+        ...(blank.finishes && { finishes: blank.finishes.choices.map((f) => f.name) }),
         placements: [
           {
-            area: blank.areas[0]!.name,
-            ...(isShirt ? { mode: 'fit', scale: 0.78, topMm: 35 } : { mode: 'cover', scale: 1, topMm: 0 }),
+            area: area.name,
+            ...(filled
+              ? { mode: 'cover', scale: 1, topMm: 0 }
+              : kind.cloth && area.heightMm >= CHEST_FROM_MM
+                ? { mode: 'fit', scale: 0.78, topMm: 35 }
+                : { mode: 'fit', scale: 0.8, topMm: Math.round(area.heightMm * 0.1) }),
           },
         ],
       },
     ],
-    accepts: { ground: isShirt ? 'see-through' : 'full', minPpi: 150 },
-    shots: [
-      { kind: 'scene', scene: whole?.id ?? '', colour: 'featured' },
-      { kind: 'scene', scene: close?.id ?? '', colour: 'featured' },
-      { kind: 'scene', scene: isShirt ? (whole?.id ?? '') : (its.at(-1)?.id ?? ''), colour: 1 },
-    ],
+    accepts: { ground: filled ? 'full' : kind.cloth ? 'see-through' : 'any', minPpi: Math.min(150, area.ppi) },
+    shots:
+      whole && close
+        ? [
+            { kind: 'scene', scene: whole.id, colour: 'featured' },
+            { kind: 'scene', scene: close.id, colour: 'featured' },
+            { kind: 'scene', scene: kind.cloth ? whole.id : its.at(-1)!.id, colour: 1 },
+          ]
+        : withoutScenes(blank),
     words: {
-      title: {
-        en: isShirt
-          ? '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt'
-          : '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art Print',
-      },
+      title: { en: `{{ artwork.name | title }} ${kind.one}, {{ artwork.subject | title }} ${kind.title}` },
       description: { en: '{{ artwork.name }}: {{ artwork.subject }}.\n\n{{ product.text }}\n\nCare: {{ product.care }}' },
     },
     tags: {
-      en: isShirt
-        ? ['{{ artwork.subject }} shirt', '{{ artwork.subject }} gift', 'graphic tee']
-        : ['{{ artwork.subject }} print', '{{ artwork.subject }} poster', 'wall art'],
+      en: [`{{ artwork.subject }} ${kind.one.toLowerCase()}`, '{{ artwork.subject }} gift', ...kind.tags],
     },
   };
 }
+
+/** Where no scene shows this kind of goods: cards of what there is to choose, and a place for a photograph of one's own. */
+const withoutScenes = (blank: BlankDocument): Shot[] => [
+  { kind: 'free', says: 'a photograph of the goods' },
+  ...(blank.colours.length > 1 ? [{ kind: 'card', card: 'colours' } as const] : []),
+  ...(blank.sizeTable ? [{ kind: 'card', card: 'sizes' } as const] : []),
+];
 
 /**
  * A docket of one line whose goods become others: what still stands as it began begins anew for the new goods, what a hand has

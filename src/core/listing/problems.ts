@@ -37,6 +37,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
           ? `${v.blank} is not in the stockroom any more. Choose another blank in the docket.`
           : `${v.house} no longer offers ${v.blank} in ${list(v.names)}; left out.`,
   'out-of-stock': (v) => `Out of stock at ${v.house}, left out: ${list(v.names)}.`,
+  'not-out-yet': (v) =>
+    `${v.house} has announced ${v.blank}${onLine(v)} for ${v.day}: it can be prepared, and offered from that day on. Draft it again then.`,
   'too-coarse': (v) =>
     `At ${v.widthMm} mm wide this prints at ${v.ppi} px/in; the docket asks for ${v.wanted}. Bring in a larger file, or print it smaller.`,
   'sizes-left-out': (v) =>

@@ -4,12 +4,18 @@ export interface Money {
   currency: string;
 }
 
+const DIGITS = new Map<string, number>();
+
 /**
  * Digits after the point of a currency's major unit, as ISO 4217 defines them (JPY 0, USD 2, KWD 3).
  * Throws a RangeError for a code that is not three letters.
  */
 export function minorDigits(currency: string): number {
-  return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+  const known = DIGITS.get(currency);
+  if (known !== undefined) return known;
+  const digits = new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+  DIGITS.set(currency, digits);
+  return digits;
 }
 
 /** `1999` in USD as `19.99`: plain digits with a point, for tables and exchange. */

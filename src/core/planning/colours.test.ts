@@ -16,6 +16,18 @@ describe('colours', () => {
     expect(choice.featured).toBe('Harbour'); // both are read in full; the docket's order decides
     expect(choice.leftOut.map((c) => c.name)).toEqual(['Chalk', 'Sand']);
   });
+  test('a frame is judged by the sheet in it, not by its wood', () => {
+    const frames = CLOTH.map((c) => ({ ...c, ground: '#fbfaf7' }));
+    const navy = chooseColours([[ink('#1d3145', [29, 49, 69])]], frames);
+    expect(navy.offered.map((c) => c.name)).toEqual(['Chalk', 'Sand', 'Harbour', 'Ink']);
+    const cream = chooseColours([[ink('#f7efdc', [247, 239, 220])]], frames);
+    expect(cream.unreadable).toBe(true);
+  });
+  test('artwork that fills its sheet is read on any colour; of twins the leading one is taken then', () => {
+    const choice = chooseColours([null, [ink('#1d3145', [29, 49, 69])]], CLOTH);
+    expect(choice.offered.map((c) => [c.name, c.print, c.legibility])).toEqual(CLOTH.map((c) => [c.name, 0, 1]));
+    expect([choice.leftOut, choice.unreadable]).toEqual([[], false]);
+  });
   test('navy artwork is offered on light cloth only', () =>
     expect(chooseColours([[ink('#1d3145', [29, 49, 69])]], CLOTH).offered.map((c) => c.name)).toEqual(['Chalk', 'Sand']));
   test('linked twins share the cloth: cream ink takes the dark colours, navy the light ones', () => {

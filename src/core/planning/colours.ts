@@ -19,17 +19,19 @@ const CLEARLY_BETTER = 0.02;
 interface Dye {
   name: string;
   hex: string;
+  /** What is printed on, where that is not of this colour. */
+  ground?: string;
 }
 
 /**
  * Chooses among a docket's colours by how well the artwork can be read on each. `prints` are the inks of the artworks of
- * one motif, the leading one first: each colour takes the one that reads best on it. Where none reads well on any, the
+ * one motif, the leading one first, null for one that brings its own ground and is read on any colour: each colour takes the one that reads best on it. Where none reads well on any, the
  * best colour is offered all the same and `unreadable` says so: a person has to look. `most` offers only so many, those that read
  * best.
  */
-export function chooseColours(prints: Ink[][], colours: Dye[], most = Infinity): ColourChoice {
-  const judged = colours.map(({ name, hex }) => {
-    const on = prints.map((inks) => Math.round(legibility(inks, hexToRgb(hex)) * 1000) / 1000);
+export function chooseColours(prints: (Ink[] | null)[], colours: Dye[], most = Infinity): ColourChoice {
+  const judged = colours.map(({ name, hex, ground = hex }) => {
+    const on = prints.map((inks) => (inks ? Math.round(legibility(inks, hexToRgb(ground)) * 1000) / 1000 : 1));
     const print = on.reduce((best, l, i) => (l > on[best]! + CLEARLY_BETTER ? i : best), 0);
     return { name, hex, legibility: on[print]!, print };
   });

@@ -1,9 +1,18 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Amount, Between, Exactly, Mm, OneOf, Words } from '../schema/parts';
 
+/** Whom a sentence of a product text speaks to. */
+export const AUDIENCES = ['buyers', 'sellers'] as const;
+export type Audience = (typeof AUDIENCES)[number];
+
 const name = Words(60);
+const hex = Type.String({ pattern: '^#[0-9a-f]{6}$' });
 const names = Type.Array(name, { minItems: 1, maxItems: 200, uniqueItems: true });
-const AreaSize = Exactly({ widthMm: Mm, heightMm: Mm });
+const cutOuts = Type.Optional(
+  Type.Array(Words(4000, 'an SVG path in mm: not printed, such as a camera opening'), { maxItems: 20 }),
+);
+const seams = Type.Optional(Type.Array(Words(400, 'an SVG path in mm'), { maxItems: 20 }));
+const AreaSize = Exactly({ widthMm: Mm, heightMm: Mm, cutOuts, seams });
 
 /** A printable region. Coordinates inside it are mm from its upper left corner. */
 const Area = Exactly({
@@ -18,8 +27,8 @@ const Area = Exactly({
   safeMm: Type.Optional(Mm),
   bleedMm: Type.Optional(Mm),
   shape: Type.Optional(OneOf(['rectangle', 'ellipse'])),
-  cutOuts: Type.Optional(Type.Array(Words(4000, 'an SVG path in mm: not printed, such as a camera opening'), { maxItems: 20 })),
-  seams: Type.Optional(Type.Array(Words(400, 'an SVG path in mm'), { maxItems: 20 })),
+  cutOuts,
+  seams,
   mustBeFilled: Type.Optional(Type.Boolean({ description: 'ground that shows through is a fault' })),
 });
 
@@ -33,24 +42,41 @@ const VariantGroup = Exactly({
   weightG: Type.Optional(Between(0, 100_000, 'grams')),
 });
 
+const Contact = Exactly({ name: Words(120), address: Words(300), email: Type.String({ format: 'email', maxLength: 200 }) });
+/** What buyers in the European Union are told beside an offer: Regulation (EU) 2023/988, article 19. */
+const Safety = Exactly({
+  maker: Contact,
+  euContact: Type.Optional(Contact),
+  warnings: Type.Array(Words(500), { maxItems: 20 }),
+});
+
 /** An unprinted product as a print house offers it. */
 export const BlankDocument = Exactly(
   {
     id: Type.String({ pattern: '^[0-9a-z-]{1,64}$' }),
     name: Words(120),
     kind: Words(40, 'what it is: shirt, poster, mug'),
+    department: Type.Optional(Words(40, 'the part of a shop that it belongs to: clothes, paper')),
     source: OneOf(['print house', 'outlet', 'own']),
     house: Words(80, 'who prints and posts it'),
     currency: Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' }),
-    colours: Type.Array(Exactly({ name, hex: Type.String({ pattern: '^#[0-9a-f]{6}$' }), family: Type.Optional(name) }), {
-      minItems: 1,
-      maxItems: 200,
-    }),
+    colours: Type.Array(
+      Exactly({
+        name,
+        hex,
+        family: Type.Optional(name),
+        ground: Type.Optional({
+          ...hex,
+          description: 'what it is printed on, where that is not of this colour: the sheet in a frame',
+        }),
+      }),
+      { minItems: 1, maxItems: 200 },
+    ),
     sizes: Type.Array(Exactly({ name, rank: Type.Optional(Between(0, 1000)) }), { minItems: 1, maxItems: 200 }),
     finishes: Type.Optional(
       Exactly({
         axis: name,
-        choices: Type.Array(Exactly({ name, hex: Type.Optional(Type.String({ pattern: '^#[0-9a-f]{6}$' })) }), {
+        choices: Type.Array(Exactly({ name, hex: Type.Optional(hex) }), {
           minItems: 1,
           maxItems: 40,
         }),
@@ -72,7 +98,18 @@ export const BlankDocument = Exactly(
       }),
     ),
     care: Type.String({ maxLength: 2000 }),
-    sentences: Type.Array(Exactly({ text: Words(2000), for: OneOf(['buyers', 'sellers']) }), { maxItems: 100 }),
+    sentences: Type.Array(
+      Exactly({
+        text: Words(2000),
+        for: OneOf(AUDIENCES),
+        by: Type.Optional(Words(60, 'what decided for whom it is: a rule by its name, or a hand')),
+      }),
+      { maxItems: 100 },
+    ),
+    safety: Type.Optional(Safety),
+    onOfferFrom: Type.Optional(
+      Type.String({ format: 'date', description: 'announced: it may be prepared before this day, and be offered from then on' }),
+    ),
   },
   { title: 'BlankDocument', description: 'an unprinted product: colours, sizes, costs, print areas' },
 );
@@ -103,10 +140,20 @@ export function termsOf(blank: BlankDocument, { colour, size, finish }: Variant)
   return group ? { costMinor: group.costMinor, stock: group.stock ?? 'in stock', weightG: group.weightG ?? null } : null;
 }
 
+/** What of a print area may differ from size to size. */
+export interface AreaOnSize {
+  widthMm: number;
+  heightMm: number;
+  cutOuts?: string[];
+  seams?: string[];
+}
 /** A print area as it is on one size of the product; null when the blank has no such area. */
-export function areaOn(blank: BlankDocument, area: string, size: string): { widthMm: number; heightMm: number } | null {
+export function areaOn(blank: BlankDocument, area: string, size: string): AreaOnSize | null {
   const found = blank.areas.find((a) => a.name === area);
-  return found ? (found.bySize?.[size] ?? { widthMm: found.widthMm, heightMm: found.heightMm }) : null;
+  if (!found) return null;
+  const { widthMm, heightMm, cutOuts, seams } = found;
+  // openings and seams of another size are at other places
+  return found.bySize?.[size] ?? { widthMm, heightMm, ...(cutOuts && { cutOuts }), ...(seams && { seams }) };
 }
 
 /** What a product text says to buyers; sentences meant for sellers are left behind. */

@@ -1,4 +1,5 @@
 import type { Actor } from '../acting';
+import { isId } from '../../core/id';
 import { row, rows, type Tx } from '../database';
 
 export type About = 'artwork' | 'proof' | 'listing' | 'docket' | 'price plan' | 'outlet' | 'blank' | 'run';
@@ -47,16 +48,16 @@ export async function record(tx: Tx, d: Done): Promise<string> {
 
 const ACTIVITY = `id, seq, at, who, did, about, values, undone_at AS "undoneAt", undo IS NOT NULL AS undoable`;
 
-/** What was done, newest first: in all, or to one thing. */
+/** What was done, newest first: in all, or to one thing. The story of a listing begins with that of its proof. */
 export const listActivity = (
   tx: Tx,
   f: { of?: string; about?: string; before?: number; limit: number },
 ): Promise<ActivityRow[]> =>
   rows(
     tx,
-    `SELECT ${ACTIVITY} FROM activity WHERE ($1::text IS NULL OR ids @> ARRAY[$1::text]) AND ($2::text IS NULL OR about = $2) AND ($3::bigint IS NULL OR seq < $3)
+    `SELECT ${ACTIVITY} FROM activity WHERE ($1::text IS NULL OR ids && (SELECT ARRAY[$1::text] || array_agg(proof_id::text) FILTER (WHERE proof_id IS NOT NULL) FROM listing WHERE id = $5::uuid)) AND ($2::text IS NULL OR about = $2) AND ($3::bigint IS NULL OR seq < $3)
      ORDER BY seq DESC LIMIT $4`,
-    [f.of ?? null, f.about ?? null, f.before ?? null, f.limit],
+    [f.of ?? null, f.about ?? null, f.before ?? null, f.limit, f.of && isId(f.of) ? f.of : null],
   );
 
 export interface UndoRow extends ActivityRow {

@@ -14,39 +14,42 @@ export const movable = async (tx: Tx, where: { run?: string; ids?: string[] }, t
     )
   ).map((p) => p.id);
 
-/** Leaves proofs to be moved; what was asked for last counts. */
-export async function putToMove(tx: Tx, ids: readonly string[], to: Passing): Promise<void> {
+/** Leaves proofs to be moved, in parts of so many. */
+export async function putToMove(tx: Tx, ids: readonly string[], to: Passing, part: number): Promise<void> {
   await tx.query(
-    `INSERT INTO to_move (proof_id, state, among) SELECT id, $2, $3 FROM unnest($1::uuid[]) WITH ORDINALITY AS w(id, n) ORDER BY n
-     ON CONFLICT (proof_id) DO UPDATE SET state = excluded.state, among = excluded.among`,
-    [ids, to, ids.length],
+    `INSERT INTO to_move (state, proofs, among) SELECT $2, array_agg(id ORDER BY n), cardinality($1) FROM unnest($1::uuid[]) WITH ORDINALITY AS w(id, n)
+     GROUP BY (n - 1) / $3::int ORDER BY (n - 1) / $3::int`,
+    [ids, to, part],
   );
 }
-/** Proofs that were to be moved and are not stay what they are. Returns which. */
-export const dropToMove = async (tx: Tx, ids: readonly string[], to: Passing): Promise<string[]> =>
-  (
-    await rows<{ id: string }>(
-      tx,
-      'DELETE FROM to_move WHERE proof_id = ANY($1::uuid[]) AND state = $2 RETURNING proof_id AS id',
-      [ids, to],
-    )
-  ).map((p) => p.id);
 
-/** Moves the next of those that wait; returns how many were taken up. One that has gone another way meanwhile stays there. */
-export const moveSome = async (tx: Tx, count: number): Promise<number> =>
+/** Proofs that were to be moved and are not stay what they are. Returns how many. */
+export const dropToMove = async (tx: Tx, ids: readonly string[], to: Passing): Promise<number> =>
   (await row<{ count: number }>(
     tx,
-    `WITH next AS (SELECT proof_id FROM to_move ORDER BY seq LIMIT $1 FOR UPDATE SKIP LOCKED),
-       taken AS (DELETE FROM to_move t USING next WHERE t.proof_id = next.proof_id RETURNING t.proof_id, t.state),
-       moved AS (UPDATE proof p SET state = t.state, updated_at = now() FROM taken t
-         WHERE p.id = t.proof_id AND p.state = CASE t.state WHEN 'passed' THEN 'ready' ELSE 'passed' END)
-     SELECT count(*)::int AS count FROM taken`,
-    [count],
+    `WITH gone AS (DELETE FROM to_move WHERE state = $2 RETURNING seq, proofs, among),
+       each AS (SELECT g.seq, g.among, w.id, w.n, d.id IS NOT NULL AS dropped FROM gone g, unnest(g.proofs) WITH ORDINALITY AS w(id, n)
+         LEFT JOIN unnest($1::uuid[]) AS d(id) ON d.id = w.id),
+       rest AS (INSERT INTO to_move (seq, state, proofs, among) OVERRIDING SYSTEM VALUE
+         SELECT seq, $2, array_agg(id ORDER BY n), among FROM each WHERE NOT dropped GROUP BY seq, among)
+     SELECT count(*) FILTER (WHERE dropped)::int AS count FROM each`,
+    [ids, to],
+  ))!.count;
+
+/** Moves the next part of what waits; returns how many were taken up. What has gone another way meanwhile stays there. */
+export const moveSome = async (tx: Tx): Promise<number> =>
+  (await row<{ count: number }>(
+    tx,
+    `WITH next AS (SELECT seq FROM to_move ORDER BY seq LIMIT 1 FOR UPDATE SKIP LOCKED),
+       taken AS (DELETE FROM to_move t USING next WHERE t.seq = next.seq RETURNING t.proofs, t.state),
+       moved AS (UPDATE proof p SET state = t.state, updated_at = now() FROM taken t, unnest(t.proofs) AS w(id)
+         WHERE p.id = w.id AND p.state = CASE t.state WHEN 'passed' THEN 'ready' ELSE 'passed' END)
+     SELECT coalesce(sum(cardinality(proofs)), 0)::int AS count FROM taken`,
   ))!.count;
 
 /** How many wait to be moved, of how many that were meant. */
 export const countToMove = async (tx: Tx): Promise<{ left: number; total: number }> =>
   (await row<{ left: number; total: number }>(
     tx,
-    'SELECT count(*)::int AS left, greatest(count(*), max(among))::int AS total FROM to_move',
-  )) ?? { left: 0, total: 0 };
+    'SELECT coalesce(sum(cardinality(proofs)), 0)::int AS left, greatest(sum(cardinality(proofs)), max(among), 0)::int AS total FROM to_move',
+  ))!;

@@ -2,6 +2,8 @@ import type { Column } from '../../core/planning/cells';
 import type { Problem } from '../../core/listing/problems';
 import type { ListingField } from '../../core/listing/compare';
 import { FOUND, foundBy, SORTS, type ArtworkFilter, type Sort } from '../artwork/search';
+import { FROM } from '../artwork/artworks';
+import type { Candidate } from '../../core/docket/accepts';
 import { row, rows, type Tx } from '../database';
 import type { ListingState } from '../outlets/listings';
 import { BECAUSE, WITH_CAUSES, type ProofState, type StaleBecause } from './proofs';
@@ -47,6 +49,23 @@ export async function rowsBetween(
   const both = ends.first === ends.last ? 1 : 2;
   return found[0]?.ends === both ? found.map((a) => a.id) : null;
 }
+
+/** What of an artwork decides on its cells. */
+export interface SheetWork extends Candidate {
+  id: string;
+  name: string;
+  motifId: string | null;
+}
+/** Artworks with what decides on their cells, the one that came first first: thousands are read at a time. */
+export const sheetWorks = (tx: Tx, ids: string[]): Promise<SheetWork[]> =>
+  rows(
+    tx,
+    `SELECT a.id, a.name, a.motif_id AS "motifId", a.state, a.width_px AS "widthPx", a.height_px AS "heightPx", a.audience, a.marks, d.path AS drawer,
+       jsonb_build_object('tone', a.by_hand->'tone') AS "byHand",
+       CASE WHEN a.measured IS NOT NULL THEN jsonb_build_object('clearShare', a.measured->'clearShare', 'tone', a.measured->'tone', 'trim', a.measured->'trim') END AS measured
+     ${FROM} WHERE a.id = ANY($1) ORDER BY a.seq`,
+    [ids],
+  );
 
 /** A proof by its place in the sheet. */
 export interface PlacedProof {

@@ -1,4 +1,4 @@
-import type { BlankDocument } from '../../core/stock/blank';
+import type { Audience, BlankDocument } from '../../core/stock/blank';
 import { row, rows, type Tx } from '../database';
 
 export interface BlankRow {
@@ -33,6 +33,11 @@ export async function putBlank(tx: Tx, document: BlankDocument): Promise<void> {
      ON CONFLICT (workspace_id, id) DO UPDATE SET version = blank.version + 1, print_house = excluded.print_house, gone_at = NULL, fetched_at = now()`,
     [document.id, document.house],
   );
+  await tx.query(
+    `UPDATE blank SET (name, kind, department, families, colours, sizes, least_minor, most_minor, print_mm, days, on_offer_from, words) =
+       (SELECT f.* FROM blank_facts($2) f) WHERE id = $1`,
+    [document.id, document],
+  );
   await tx.query('INSERT INTO blank_version (blank_id, version, document) SELECT id, version, $2 FROM blank WHERE id = $1', [
     document.id,
     document,
@@ -46,4 +51,26 @@ export async function blanksSeen(tx: Tx, house: string, ids: string[]): Promise<
      WHERE print_house = $1`,
     [house, ids],
   );
+}
+
+/** What a hand has said of sentences of some blanks' texts, by blank and sentence. */
+export async function sentencesByHand(tx: Tx, ids: readonly string[]): Promise<Map<string, Map<string, Audience>>> {
+  const found = await rows<{ blank: string; sentence: string; for: Audience }>(
+    tx,
+    'SELECT blank_id AS blank, sentence, is_for AS "for" FROM blank_sentence WHERE blank_id = ANY($1)',
+    [ids],
+  );
+  const by = new Map<string, Map<string, Audience>>();
+  for (const f of found) by.set(f.blank, (by.get(f.blank) ?? new Map<string, Audience>()).set(f.sentence, f.for));
+  return by;
+}
+/** Remembers for whom a sentence is; null forgets it, and the rules decide again. */
+export async function saySentence(tx: Tx, blank: string, sentence: string, isFor: Audience | null): Promise<void> {
+  if (isFor === null) await tx.query('DELETE FROM blank_sentence WHERE blank_id = $1 AND sentence = $2', [blank, sentence]);
+  else
+    await tx.query(
+      `INSERT INTO blank_sentence (blank_id, sentence, is_for) VALUES ($1, $2, $3)
+       ON CONFLICT (workspace_id, blank_id, sentence) DO UPDATE SET is_for = excluded.is_for`,
+      [blank, sentence, isFor],
+    );
 }

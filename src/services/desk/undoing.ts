@@ -11,6 +11,8 @@ import { same } from '../../core/docket/docket';
 import { putBack } from '../artwork/changing';
 import { putProofBack } from '../line/proofs';
 import { backToRevision } from '../stockroom/dockets';
+import type { Audience } from '../../core/stock/blank';
+import { putSentence } from '../stockroom/blanks';
 import { moveBack } from '../line/passing';
 import { Trouble } from '../trouble';
 
@@ -88,6 +90,12 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
       const revision = undo.revision as number;
       await backToRevision(tx, step.ids[0]!, again ? revision + 1 : revision);
       return whole(1);
+    }
+    case 'sentence': {
+      const to = (again ? undo.is : undo.was) as Audience | null;
+      return (await putSentence(tx, step.ids[0]!, undo.sentence as string, to))
+        ? whole(1)
+        : { count: 1, left: 1, sentence: 'That sentence does not stand in the blank’s text any more.' };
     }
     default:
       return planBack(tx, step, again);

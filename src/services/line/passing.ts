@@ -14,7 +14,7 @@ const TURNS = 10;
 export async function move(tx: Tx, workspace: string, where: { run?: string; ids?: string[] }, to: Passing): Promise<string[]> {
   const ids = await data.movable(tx, where, to);
   if (ids.length <= AT_ONCE) return moveProofs(tx, { ids }, [data.FROM[to]], to);
-  await data.putToMove(tx, ids, to);
+  await data.putToMove(tx, ids, to, WINDOW);
   await addJob(tx, 'proofs.pass', { workspace });
   return ids;
 }
@@ -22,11 +22,11 @@ export async function move(tx: Tx, workspace: string, where: { run?: string; ids
 /** Takes a passing back, or makes it again: what the worker has not come to is left, the rest goes the other way. Returns how many. */
 export async function moveBack(tx: Tx, workspace: string, ids: string[], to: Passing): Promise<number> {
   const left = await data.dropToMove(tx, ids, data.FROM[to]);
-  return left.length + (await move(tx, workspace, { ids }, to)).length;
+  return left + (await move(tx, workspace, { ids }, to)).length;
 }
 
 /** Moves what waits to be moved, until nothing does. */
 export async function moveOn(workspace: string): Promise<void> {
-  for (let turn = 0; turn < TURNS; turn++) if (!(await inWorkspace(workspace, (tx) => data.moveSome(tx, WINDOW)))) return;
+  for (let turn = 0; turn < TURNS; turn++) if (!(await inWorkspace(workspace, (tx) => data.moveSome(tx)))) return;
   await inWorkspace(workspace, (tx) => addJob(tx, 'proofs.pass', { workspace }));
 }

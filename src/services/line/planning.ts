@@ -7,7 +7,7 @@ import { addJob, addJobs } from '../../data/jobs';
 import { listedOutOfDate } from '../../data/line/proofs';
 import * as data from '../../data/line/runs';
 import type { LeftOut, RunPart } from '../../data/line/runs';
-import { placedProofs } from '../../data/line/sheet';
+import { placedProofs, sheetWorks, type SheetWork } from '../../data/line/sheet';
 import { listOutlets, type OutletRow } from '../../data/outlets/outlets';
 import { listDockets, type DocketRow } from '../../data/stockroom/dockets';
 import { Trouble } from '../trouble';
@@ -127,7 +127,7 @@ async function layOutSome(tx: Tx, workspace: string, runId: string, cells: numbe
   // whoever stops it takes hold of the run first as well, and of its parts then
   const part = (await data.heldRun(tx, runId)) === 'going' ? await data.takePart(tx, runId, cells) : null;
   if (!part) return false;
-  const works = await artworks.artworksByIds(tx, part.artworks);
+  const works = await sheetWorks(tx, part.artworks);
   const places = placesAt(part.columns, await listDockets(tx), await listOutlets(tx));
   const leads = await leadsOf(tx, works);
   const again = await listedOutOfDate(tx, part.artworks);
@@ -136,7 +136,7 @@ async function layOutSome(tx: Tx, workspace: string, runId: string, cells: numbe
     part.only === 'all' ? [] : (await placedProofs(tx, part.artworks)).map((p) => [cellKey(p), standingOf(p.state)]),
   );
   const leftOut: LeftOut[] = [];
-  const wanted: (data.Cell & { place: At; work: artworks.ArtworkRow })[] = [];
+  const wanted: (data.Cell & { place: At; work: SheetWork })[] = [];
   for (const work of works)
     for (const place of places) {
       const cell = { artworkId: work.id, docketId: place.docket, outletId: place.outlet, place, work };

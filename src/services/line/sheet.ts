@@ -96,7 +96,7 @@ export const sheetColumns = (workspace: string): Promise<(SheetColumn & { counts
 /** Which artwork of a motif has a place, by motif and column. */
 type Leads = Map<string, { id: string; name: string }>;
 const leadKey = (motif: string, column: Column) => `${motif}/${columnKey(column)}`;
-export async function leadsOf(tx: Tx, works: readonly ArtworkRow[]): Promise<Leads> {
+export async function leadsOf(tx: Tx, works: readonly Pick<data.SheetWork, 'motifId'>[]): Promise<Leads> {
   const motifs = [...new Set(works.flatMap((w) => w.motifId ?? []))];
   if (!motifs.length) return new Map();
   return new Map(
@@ -106,9 +106,9 @@ export async function leadsOf(tx: Tx, works: readonly ArtworkRow[]): Promise<Lea
     ]),
   );
 }
-export const leadAt = (leads: Leads, work: ArtworkRow, column: Column) =>
+export const leadAt = (leads: Leads, work: Pick<data.SheetWork, 'id' | 'name' | 'motifId'>, column: Column) =>
   work.motifId ? leads.get(leadKey(work.motifId, column)) : undefined;
-export function takeLead(leads: Leads, work: ArtworkRow, column: Column): void {
+export function takeLead(leads: Leads, work: Pick<data.SheetWork, 'id' | 'name' | 'motifId'>, column: Column): void {
   if (work.motifId) leads.set(leadKey(work.motifId, column), { id: work.id, name: work.name });
 }
 
@@ -238,7 +238,7 @@ export const countSelection = (workspace: string, s: Selection): Promise<Selecti
     const out: SelectionCount = { rows: ids.length, cells: ids.length * places.length, proofs: 0, open: 0, ready: 0, held: 0, first: null }; // prettier-ignore
     for (let from = 0; from < ids.length; from += COUNTED_AT_A_TIME) {
       const some = ids.slice(from, from + COUNTED_AT_A_TIME);
-      const works = await artworksByIds(tx, some);
+      const works = await data.sheetWorks(tx, some);
       const leads = await leadsOf(tx, works);
       const taken = new Map<string, number>();
       for (const c of await data.countPlaced(tx, some, places)) {

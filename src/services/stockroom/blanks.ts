@@ -1,17 +1,22 @@
 import { same } from '../../core/docket/docket';
-import { type BlankDocument } from '../../core/stock/blank';
-import { inWorkspace } from '../../data/database';
+import type { Audience } from '../../core/stock/blank';
+import { judged } from '../../core/stock/sentences';
+import { inWorkspace, type Tx } from '../../data/database';
 import { record } from '../../data/desk/activity';
 import * as data from '../../data/stockroom/blanks';
 import type { BlankRow } from '../../data/stockroom/blanks';
-import { checkDocument } from '../documents';
 import { betweenVersions, toldDifferences } from '../versions';
 import { Trouble } from '../trouble';
+import { documentsOf, readCatalogue } from './catalogue';
 import { catalogueOf, HOUSES } from './houses';
 
 export type { BlankRow };
 
 export const blanks = (workspace: string): Promise<BlankRow[]> => inWorkspace(workspace, data.listBlanks);
+
+/** Some blanks by their ids; one that is not here is left out. */
+export const blanksOf = (workspace: string, ids: string[]): Promise<BlankRow[]> =>
+  inWorkspace(workspace, (tx) => data.blanksByIds(tx, ids));
 
 /** What differs between two versions of a blank; without numbers between the last two. */
 export const blankDiff = (workspace: string, id: string, from?: number, to?: number) =>
@@ -21,85 +26,46 @@ export const blankDiff = (workspace: string, id: string, from?: number, to?: num
     return betweenVersions(it.version, { from, to }, (version) => data.blankVersion(tx, id, version));
   });
 
-/** A size whose print area differs from the blank's states its own. Costs in cents, postage for one piece to the home region. */
-interface Catalogue {
-  house: string;
-  blanks: {
-    id: string;
-    name: string;
-    kind: string;
-    currency: string;
-    colours: { name: string; hex: string }[];
-    sizes: { name: string; cost_cents: number; areas?: { name: string; width_mm: number; height_mm: number }[] }[];
-    postage_cents: number;
-    further_cents?: number;
-    production_days: number;
-    areas: { name: string; side?: string; width_mm: number; height_mm: number; ppi: number }[];
-    size_table_cm?: { columns: string[]; rows: Record<string, number[]> };
-    text_for_buyers: string;
-    text_for_sellers?: string;
-    care: string;
-  }[];
-}
+/** A catalogue is at most so large: three thousand blanks are about 8 MB. */
+const MOST_BYTES = 64 * 2 ** 20;
 
-/** A house's blank as one of our documents. */
-const documentOf = (house: string, b: Catalogue['blanks'][number]): BlankDocument => ({
-  id: b.id,
-  name: b.name,
-  kind: b.kind,
-  source: 'print house',
-  house,
-  currency: b.currency,
-  colours: b.colours,
-  sizes: b.sizes.map((s) => ({ name: s.name })),
-  variants: b.sizes.map((s) => ({ sizes: [s.name], costMinor: s.cost_cents })),
-  areas: b.areas.map((a) => {
-    const own = b.sizes.flatMap((s) => {
-      const found = s.areas?.find((x) => x.name === a.name);
-      return found ? [[s.name, { widthMm: found.width_mm, heightMm: found.height_mm }] as const] : [];
-    });
-    return {
-      name: a.name,
-      side: a.side ?? a.name,
-      widthMm: a.width_mm,
-      heightMm: a.height_mm,
-      ppi: a.ppi,
-      ...(own.length && { bySize: Object.fromEntries(own) }),
-    };
-  }),
-  postage: [{ region: 'home', firstMinor: b.postage_cents, furtherMinor: b.further_cents ?? b.postage_cents }],
-  productionDays: b.production_days,
-  ...(b.size_table_cm && {
-    sizeTable: {
-      columns: b.size_table_cm.columns,
-      rows: Object.entries(b.size_table_cm.rows).map(([size, cm]) => ({ size, cm })),
-    },
-  }),
-  care: b.care,
-  sentences: [
-    { text: b.text_for_buyers, for: 'buyers' },
-    ...(b.text_for_sellers ? [{ text: b.text_for_sellers, for: 'sellers' as const }] : []),
-  ],
-});
+/** A body whole; throws as soon as it is larger than it may be. */
+async function upTo(body: ReadableStream<Uint8Array>, most: number): Promise<Buffer> {
+  const parts: Uint8Array[] = [];
+  let bytes = 0;
+  for await (const part of body as unknown as AsyncIterable<Uint8Array>) {
+    bytes += part.length;
+    if (bytes > most) throw new Error('too large');
+    parts.push(part);
+  }
+  return Buffer.concat(parts);
+}
 
 /**
  * Fetches a print house's catalogue over HTTP. A blank that differs from what is here becomes its next version; one that the house
- * does not list any more is marked as gone. Proofs made from earlier versions are out of date from then on.
+ * does not list any more is marked as gone. Proofs made from earlier versions are out of date from then on. Returns a sentence for
+ * each product that could not be taken: these stay as they are.
  */
-export async function fetchCatalogue(workspace: string, url: string): Promise<void> {
-  let catalogue: Catalogue;
+export async function fetchCatalogue(workspace: string, url: string): Promise<string[]> {
+  let answer: unknown;
   try {
-    const answer = await fetch(url, { signal: AbortSignal.timeout(15_000) });
-    if (!answer.ok) throw new Error(String(answer.status));
-    catalogue = (await answer.json()) as Catalogue;
+    const got = await fetch(url, { signal: AbortSignal.timeout(15_000) });
+    if (!got.ok || !got.body) throw new Error(String(got.status));
+    answer = JSON.parse((await upTo(got.body, MOST_BYTES)).toString('utf8'));
   } catch {
     throw new Trouble('outlet-trouble', 'The print house did not send its catalogue. What is in the stockroom stays as it is.');
   }
-  const documents = catalogue.blanks.map((b) => checkDocument('blank', documentOf(catalogue.house, b), catalogue.house));
-  await inWorkspace(workspace, async (tx) => {
-    const here = new Map((await data.listBlanks(tx)).map((b) => [b.id, b]));
+  const catalogue = readCatalogue(answer);
+  return inWorkspace(workspace, async (tx) => {
+    const byHand = await data.sentencesByHand(tx, catalogue.listed);
+    const { documents, faults } = documentsOf(catalogue, byHand);
+    const here = new Map((await data.blanksByIds(tx, catalogue.listed)).map((b) => [b.id, b]));
     for (const document of documents) {
       const before = here.get(document.id);
+      if (before && before.document.house !== catalogue.house) {
+        faults.push(`${document.id}: that is a blank of ${before.document.house}.`);
+        continue;
+      }
       if (before && same(before.document, document)) continue;
       await data.putBlank(tx, document);
       if (before)
@@ -110,16 +76,68 @@ export async function fetchCatalogue(workspace: string, url: string): Promise<vo
           values: { name: document.name, changes: toldDifferences(before.document, document) },
         });
     }
-    await data.blanksSeen(
-      tx,
-      catalogue.house,
-      documents.map((d) => d.id),
-    );
+    await data.blanksSeen(tx, catalogue.house, catalogue.listed);
+    return faults;
   });
 }
 
-/** Fetches every print house's catalogue anew. */
-export async function refreshHouses(workspace: string): Promise<BlankRow[]> {
-  for (const house of HOUSES) await fetchCatalogue(workspace, catalogueOf(house));
-  return blanks(workspace);
+/** Fetches every print house's catalogue anew. Returns a sentence for each product that could not be taken. */
+export async function refreshHouses(workspace: string): Promise<string[]> {
+  const faults: string[] = [];
+  let down: Trouble | null = null;
+  let asked = 0;
+  for (const house of HOUSES)
+    try {
+      faults.push(...(await fetchCatalogue(workspace, catalogueOf(house))));
+      asked++;
+    } catch (error) {
+      if (!(error instanceof Trouble)) throw error;
+      // a house that does not answer stops no other
+      faults.push(`${house}: ${error.sentence}`);
+      down = error;
+    }
+  if (down && !asked) throw down;
+  return faults;
 }
+
+export async function blank(workspace: string, id: string): Promise<BlankRow> {
+  const found = await inWorkspace(workspace, (tx) => data.blankById(tx, id));
+  if (!found) throw new Trouble('not-found', 'There is no such blank.');
+  return found;
+}
+
+/** Puts down for whom a sentence is; null leaves it to the rules again. False when it does not stand in the blank's text any more. */
+export async function putSentence(tx: Tx, id: string, sentence: string, isFor: Audience | null): Promise<boolean> {
+  const it = await data.blankById(tx, id);
+  const was = it?.document.sentences.find((s) => s.text === sentence);
+  if (!it || !was) return false;
+  await data.saySentence(tx, id, sentence, isFor);
+  const now = isFor ? { text: sentence, for: isFor, by: 'hand' } : judged(sentence);
+  if (same(was, now)) return true;
+  const sentences = it.document.sentences.map((s) => (s.text === sentence ? now : s));
+  await data.putBlank(tx, { ...it.document, sentences });
+  return true;
+}
+
+/**
+ * Says for whom a sentence of a blank's text is; null leaves it to the rules again. Remembered: it holds when the catalogue is fetched
+ * again. Returns the blank as it is then.
+ */
+export const sayForWhom = (workspace: string, id: string, sentence: string, isFor: Audience | null): Promise<BlankRow> =>
+  inWorkspace(workspace, async (tx) => {
+    const before = await data.blankById(tx, id);
+    if (!before) throw new Trouble('not-found', 'There is no such blank.');
+    if (!(await putSentence(tx, id, sentence, isFor)))
+      throw new Trouble('conflict', 'That sentence does not stand in its text any more.', 'text');
+    const after = (await data.blankById(tx, id))!;
+    const was = before.document.sentences.find((s) => s.text === sentence)!;
+    if (after.version > before.version)
+      await record(tx, {
+        did: 'blank.sentence',
+        about: 'blank',
+        ids: [id],
+        values: { name: before.document.name, sentence, for: isFor ?? judged(sentence).for },
+        undo: { kind: 'sentence', sentence, was: was.by === 'hand' ? was.for : null, is: isFor },
+      });
+    return after;
+  });

@@ -1,4 +1,5 @@
 'use client';
+import { thousands } from '@/core/thousands';
 import { Columns2, LayoutGrid, Maximize2, Rows3, Shapes } from 'lucide-react';
 
 import { ChoiceField, type Option } from '../parts/fields/field';
@@ -48,8 +49,8 @@ export function Bar({
       <div className="flex items-center gap-3">
         <h1 className="text-[22px]">Artwork</h1>
         <span className="whitespace-nowrap text-soft">
-          {found.toLocaleString('en')}
-          {found === total ? '' : ` of ${total.toLocaleString('en')}`}
+          {thousands(found)}
+          {found === total ? '' : ` of ${thousands(total)}`}
         </span>
         <Find
           label="Find artwork"

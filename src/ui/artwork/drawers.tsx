@@ -1,4 +1,5 @@
 'use client';
+import { thousands } from '@/core/thousands';
 import { FolderPlus } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -29,7 +30,7 @@ export function Row({
       onClick={go}
     >
       <span className="grow truncate">{children}</span>
-      {count !== undefined && <span className={`tabular-nums ${on ? '' : 'text-soft'}`}>{count.toLocaleString('en')}</span>}
+      {count !== undefined && <span className={`tabular-nums ${on ? '' : 'text-soft'}`}>{thousands(count)}</span>}
     </button>
   );
 }

@@ -1,3 +1,4 @@
+import { thousands } from '@/core/thousands';
 import { useRouter } from 'next/navigation';
 import { act, api } from '../api';
 import { useCommands, type Bindings } from '../commands/commands';
@@ -41,7 +42,7 @@ export function useStationCommands(on: {
   const bindings: Bindings = {
     'artwork.bring-in': { says: 'Bring in files', does: on.chooseFiles },
     'artwork.bring-folder': { says: 'Bring in a folder', does: on.chooseFolder },
-    'artwork.all': some(`Select all ${ids.length.toLocaleString('en')}`, () => pick(ids), ids.length > 0),
+    'artwork.all': some(`Select all ${thousands(ids.length)}`, () => pick(ids), ids.length > 0),
     'artwork.change': some(`Change a field of ${these}…`, () => ask({ what: 'change', field: 'subject' })),
     'artwork.file': some(`File ${these} in a drawer…`, () => ask({ what: 'change', field: 'drawer' })),
     'artwork.read-names': some(`Read the file names of ${these}…`, () => ask({ what: 'pattern' })),

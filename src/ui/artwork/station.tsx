@@ -1,4 +1,5 @@
 'use client';
+import { thousands } from '@/core/thousands';
 import { FolderOpen, Upload as UploadIcon } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useCallback, useRef, useState } from 'react';
@@ -115,7 +116,7 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
         <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr_auto]" aria-label="Artworks">
           {selection.length > 0 ? (
             <div className="px-3.5 pt-2.5 pb-2">
-              <SelectionBar says={`${selection.length.toLocaleString('en')} selected`} none={() => setPicked(new Set())}>
+              <SelectionBar says={`${thousands(selection.length)} selected`} none={() => setPicked(new Set())}>
                 <CommandButton id="artwork.change" of={bindings} tone="quiet">
                   Change…
                 </CommandButton>

@@ -1,4 +1,5 @@
 'use client';
+import { thousands } from '@/core/thousands';
 import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useState } from 'react';
@@ -84,7 +85,7 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
       : null,
     'ledger.live': can?.live
       ? {
-          says: `Set ${can.live.toLocaleString('en')} live`,
+          says: `Set ${thousands(can.live)} live`,
           does: () => state('live', (n) => `${count(n, 'listing')} being set live.`),
         }
       : null,
@@ -131,7 +132,7 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
         <div className="flex min-h-[34px] items-center gap-3">
           <h1 className="text-[22px]">Ledger</h1>
           <span className="whitespace-nowrap text-soft">
-            {total < all ? `${total.toLocaleString('en')} of ${count(all, 'listing')}` : count(total, 'listing')}
+            {total < all ? `${thousands(total)} of ${count(all, 'listing')}` : count(total, 'listing')}
           </span>
           <span className="grow" />
           {chosen > 0 ? (

@@ -1,14 +1,16 @@
+import { fillsSheet } from '@/core/artwork/measure/measure';
+import { thousands } from '@/core/thousands';
 import { toDecimal } from '@/core/money/money';
 
 /** `3199` as `31.99`: the currency stands in the column's heading. */
 export const amount = (minor: number, currency = 'USD'): string => toDecimal({ minor, currency });
 
-export const count = (n: number, one: string, many = `${one}s`): string => `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
+export const count = (n: number, one: string, many = `${one}s`): string => `${thousands(n)} ${n === 1 ? one : many}`;
 
 export const pictureAddress = (name: string | null): string | undefined => (name ? `/api/v1/pictures/${name}` : undefined);
 
 /** A ground that shows artwork well: cloth of the other tone, and bare paper for pictures that fill their sheet. */
 export const groundFor = (measured: { lightness: number; clearShare: number } | null | undefined): string =>
-  !measured || measured.clearShare < 0.02 ? 'bg-paper2' : measured.lightness > 0.62 ? 'bg-[#33302d]' : 'bg-[#efe6d4]';
+  !measured || fillsSheet(measured) ? 'bg-paper2' : measured.lightness > 0.62 ? 'bg-[#33302d]' : 'bg-[#efe6d4]';
 
 export const bytes = (n: number): string => (n > 1e6 ? `${(n / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(n / 1e3))} kB`);

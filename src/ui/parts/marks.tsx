@@ -52,8 +52,18 @@ export const MEANING: Record<ProofState, string> = {
   refused: 'the outlet would not take it',
 };
 
-/** The mark of a state; with `word` the state is written beside it, else it is its label. */
-export function Mark({ state, word = false, size = 16 }: { state: ProofState; word?: boolean; size?: number }) {
+/** The mark of a state; with `word` the state is written beside it, else it is its label, unless what it stands in says it. */
+export function Mark({
+  state,
+  word = false,
+  size = 16,
+  said = !word,
+}: {
+  state: ProofState;
+  word?: boolean;
+  size?: number;
+  said?: boolean;
+}) {
   const svg = (
     <svg
       width={size}
@@ -65,9 +75,9 @@ export function Mark({ state, word = false, size = 16 }: { state: ProofState; wo
       strokeLinecap="round"
       strokeLinejoin="round"
       className={`${INK[state]} shrink-0`}
-      {...(word ? { 'aria-hidden': true } : { role: 'img', 'aria-label': state })}
+      {...(said ? { role: 'img', 'aria-label': state } : { 'aria-hidden': true })}
     >
-      {!word && <title>{state}</title>}
+      {said && <title>{state}</title>}
       {SHAPES[state]}
     </svg>
   );

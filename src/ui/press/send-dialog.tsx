@@ -1,4 +1,5 @@
 'use client';
+import { thousands } from '@/core/thousands';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { RunReport } from '@/services/line/runs';
@@ -68,9 +69,7 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
                 <span className="shrink-0">{amount(p.priceMinor)}</span>
               </li>
             ))}
-            {o.proofs > o.first.length && (
-              <li className="py-0.5 text-soft">and {(o.proofs - o.first.length).toLocaleString('en')} more</li>
-            )}
+            {o.proofs > o.first.length && <li className="py-0.5 text-soft">and {thousands(o.proofs - o.first.length)} more</li>}
           </ul>
         </div>
       ))}
@@ -85,7 +84,7 @@ export function SendDialog({ run, outlets, close }: { run: RunReport; outlets: O
                 {p.artwork}, {p.outlet}: {p.state === 'ready' ? 'not passed yet' : (p.why ?? p.state)}
               </li>
             ))}
-            {stays > flight.first.length && <li>and {(stays - flight.first.length).toLocaleString('en')} more</li>}
+            {stays > flight.first.length && <li>and {thousands(stays - flight.first.length)} more</li>}
           </ul>
         </div>
       )}

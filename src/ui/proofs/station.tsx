@@ -1,4 +1,5 @@
 'use client';
+import { thousands } from '@/core/thousands';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useState } from 'react';
 import type { OutletView, ProofView } from '@/api/views';
@@ -108,7 +109,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
           }
         : null,
     'proofs.pass-all': states.ready
-      ? { says: `Pass all ${states.ready.toLocaleString('en')} that are ready`, does: () => passMeant({ search: meant }) }
+      ? { says: `Pass all ${thousands(states.ready)} that are ready`, does: () => passMeant({ search: meant }) }
       : null,
     'proofs.take-back':
       id && state === 'passed'
@@ -120,7 +121,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
         : null,
     'proofs.held': states.held
       ? {
-          says: `Step through ${states.held.toLocaleString('en')} held`,
+          says: `Step through ${thousands(states.held)} held`,
           does: () =>
             void act(async () => {
               const { next } = await api<{ next: { id: string; at: number } | null }>('GET', `/proofs/next?${query}&wanted=held${id ? `&after=${id}` : ''}`); // prettier-ignore
@@ -131,7 +132,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
     'proofs.draft-again':
       search.get('stale') && total
         ? {
-            says: `Draft ${total.toLocaleString('en')} again that are out of date`,
+            says: `Draft ${thousands(total)} again that are out of date`,
             does: () => void draftAgain({ search: meant }),
           }
         : id && (line?.outOfDate ?? here?.outOfDate) && ['held', 'ready', 'refused', 'listed'].includes(state ?? '')
@@ -181,7 +182,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
             <h1 className="text-[22px]">Proofs</h1>
             <span className="text-soft">
               {count(total, 'proof')}
-              {states.held ? <b className="text-ochre"> · {states.held.toLocaleString('en')} held</b> : null}
+              {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
             </span>
           </div>
           <ProofFilters search={search} put={put} runs={first.runs} outlets={first.outlets} />

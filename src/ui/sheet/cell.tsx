@@ -16,26 +16,26 @@ export function Cell({ cell }: { cell: SheetCell }) {
       </span>
     );
   return (
-    <div
-      className="grid h-full grid-cols-[64px_1fr] items-center px-1.5"
-      title={cell.outOfDate ? 'made from a file that was replaced since' : (cell.problem ?? undefined)}
-    >
+    <>
       {cell.small ? (
         <img
           src={pictureAddress(cell.small)}
           alt=""
-          className="h-[62px] w-[62px] object-cover"
+          className="absolute top-[6px] left-[6px] h-[62px] w-[62px] object-cover"
           decoding="async"
           draggable={false}
         />
       ) : (
-        <span className="block h-[62px] w-[62px] bg-rule2" />
+        <span className="absolute top-[6px] left-[6px] h-[62px] w-[62px] bg-rule2" />
       )}
-      <span className="pl-2 leading-snug">
-        <Mark state={cell.state} size={18} />
-        <span className="block text-[12px] text-soft">{cell.priceMinor ? amount(cell.priceMinor) : ''}</span>
+      <span
+        className="absolute top-[14px] left-[78px] text-[12px] leading-snug text-soft"
+        title={cell.outOfDate ? 'made from a file that was replaced since' : (cell.problem ?? cell.state)}
+      >
+        <Mark state={cell.state} size={18} said={false} />
+        {cell.priceMinor ? amount(cell.priceMinor) : ''}
         {cell.outOfDate && <span className="block bg-ochre-t px-1 text-[10.5px] text-ochre">old file</span>}
       </span>
-    </div>
+    </>
   );
 }

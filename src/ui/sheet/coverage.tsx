@@ -1,3 +1,4 @@
+import { thousands } from '@/core/thousands';
 import type { Coverage } from '@/core/planning/cells';
 import { Mark } from '../parts/marks';
 
@@ -8,7 +9,7 @@ const HOWS = ['stands', 'waits', 'held', 'open'] as const;
 /** How cells stand, in words. */
 export const coverageSaid = (c: Coverage): string =>
   HOWS.filter((h) => c[h] > 0)
-    .map((h) => `${c[h].toLocaleString('en')} ${WORDS[h]}`)
+    .map((h) => `${thousands(c[h])} ${WORDS[h]}`)
     .join(', ') || 'nothing yet';
 
 /** A thin bar: what of so many cells stands, waits and is held. */

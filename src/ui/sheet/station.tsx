@@ -1,4 +1,5 @@
 'use client';
+import { thousands } from '@/core/thousands';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
@@ -190,7 +191,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
           />
           {range ? (
             <div className="ml-auto">
-              <SelectionBar says={`${cells.toLocaleString('en')} selected`}>
+              <SelectionBar says={`${thousands(cells)} selected`}>
                 <CommandButton id="sheet.look" of={bindings}>
                   Look through
                 </CommandButton>

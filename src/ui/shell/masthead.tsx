@@ -1,4 +1,5 @@
 'use client';
+import { thousands } from '@/core/thousands';
 import { History, MoonStar, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
@@ -49,14 +50,14 @@ export function Masthead({ first, workspace, signedIn }: { first: Line; workspac
               aria-current={on ? 'page' : undefined}
               className={`relative min-w-[112px] px-5 pt-2 pb-1.5 xl:min-w-[128px] ${on ? 'bg-ink text-paper' : 'hover:bg-paper2'}`}
             >
-              <span className="block font-slab text-[19px] leading-[1.05] font-semibold">{n.toLocaleString('en')}</span>
+              <span className="block font-slab text-[19px] leading-[1.05] font-semibold">{thousands(n)}</span>
               <span className={`text-[12px] ${on ? '' : 'text-soft'}`}>{word}</span>{' '}
               {waiting && (
                 <span
                   className="text-[11px] font-semibold whitespace-nowrap"
                   style={{ color: on ? 'var(--spot-on-ink)' : 'var(--spot)' }}
                 >
-                  {waiting[0].toLocaleString('en')} {waiting[1]}
+                  {thousands(waiting[0])} {waiting[1]}
                 </span>
               )}
               {i < line.length - 1 && !on && !here.startsWith(line[i + 1]![0]) && (

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { STARTER_PLAN } from '@/core/docket/starter';
-import type { BlankView } from '@/api/views';
+import type { BlankKinds, BlankName } from '@/services/stockroom/blank-windows';
 import type { SceneSheet } from '@/core/scene/scene';
 import { useState } from 'react';
 import type { DocketView, PlanView } from '@/api/shapes/stockroom';
@@ -12,22 +12,26 @@ import { useCommands } from '../commands/commands';
 import { Access } from './access';
 import { Heading } from './heading';
 import { AddOutlet } from './add-outlet';
+import { fetchCatalogues } from './blanks/browse';
 import { Outlet } from './outlet';
 import { PlanDialog, Plans, type PlanAsked } from './plans';
-import { amount, count } from '../parts/format';
+import { count } from '../parts/format';
 import { Button, ButtonLink } from '../parts/button';
 
 /** Behind the line: standing orders, what can be printed on, where it can be sold. */
 export function Stockroom({
   dockets,
   blanks,
+  kinds,
   plans,
   outlets,
   scenes,
   said,
 }: {
   dockets: DocketView[];
-  blanks: BlankView[];
+  /** The blanks that dockets are made of. */
+  blanks: BlankName[];
+  kinds: BlankKinds;
   plans: PlanView[];
   outlets: OutletView[];
   scenes: SceneSheet[];
@@ -37,12 +41,11 @@ export function Stockroom({
   const [plan, setPlan] = useState<PlanAsked | null>(null);
   const [adding, setAdding] = useState(false);
   const newPlan = () => setPlan({ id: null, name: '', document: STARTER_PLAN.document, dockets: 0, revision: 0 });
-  const catalogues = () => void act(() => api('POST', '/blanks/refresh', {}).then(() => 'The catalogues are up to date.'));
+  const catalogues = () => void act(fetchCatalogues);
+  const all = kinds.departments.reduce((n, d) => n + d.count, 0);
   const connected = outlets.filter((o) => o.connected);
   useCommands({
-    'stockroom.new-docket': blanks.length
-      ? { says: 'Make a new docket', does: () => router.push('/stockroom/dockets/new') }
-      : null,
+    'stockroom.new-docket': all ? { says: 'Make a new docket', does: () => router.push('/stockroom/dockets/new') } : null,
     'stockroom.catalogues': { says: 'Fetch the print houses’ catalogues', does: catalogues },
     'stockroom.new-plan': { says: 'Make a new price plan', does: newPlan },
     'stockroom.add-outlet': { says: 'Add an outlet', does: () => setAdding(true) },
@@ -74,7 +77,7 @@ export function Stockroom({
       <div className="mt-3 grid grid-cols-[1.15fr_1fr] gap-x-10">
         <section>
           <Heading word="Dockets" about="the standing order for one kind of goods">
-            {blanks.length > 0 && <ButtonLink href="/stockroom/dockets/new">New docket</ButtonLink>}
+            {all > 0 && <ButtonLink href="/stockroom/dockets/new">New docket</ButtonLink>}
           </Heading>
           <ul className="bg-paper">
             {dockets.length === 0 && (
@@ -121,37 +124,11 @@ export function Stockroom({
           <Heading word="Blanks" about="what print houses offer">
             <Button onClick={catalogues}>Fetch catalogues</Button>
           </Heading>
-          <ul className="bg-paper">
-            {blanks.length === 0 && <li className="p-4 text-soft">The catalogues have not been fetched yet.</li>}
-            {blanks.map((b) => (
-              <li key={b.id} className="border-b border-rule2 p-3">
-                <div className="flex items-baseline justify-between">
-                  <b className="font-slab text-[15px] font-semibold">{b.name}</b>
-                  <span className="text-soft">{b.printHouse}</span>
-                </div>
-                <p className="mt-0.5 text-soft">{b.text}</p>
-                {b.colours.length > 1 && (
-                  <p className="mt-1.5 flex gap-1.5">
-                    {b.colours.map((c) => (
-                      <i
-                        key={c.name}
-                        title={c.name}
-                        className="inline-block h-5 w-5 border border-rule"
-                        style={{ background: c.hex }}
-                      />
-                    ))}
-                  </p>
-                )}
-                <p className="mt-1.5">
-                  {b.sizes.map((s) => (
-                    <span key={s.name} className="mr-3 whitespace-nowrap">
-                      {s.name} <span className="text-soft">{amount(s.costMinor, b.currency)}</span>
-                    </span>
-                  ))}
-                </p>
-              </li>
-            ))}
-          </ul>
+          {all === 0 ? (
+            <p className="bg-paper p-4 text-soft">The catalogues have not been fetched yet.</p>
+          ) : (
+            <BlankSummary all={all} kinds={kinds} />
+          )}
         </section>
         <section>
           <Heading word="Outlets" about="where listings stand">
@@ -174,8 +151,26 @@ export function Stockroom({
           <Access />
         </section>
       </div>
-      {plan && <PlanDialog key={plan.id} plan={plan} currency={blanks[0]?.currency ?? 'USD'} close={() => setPlan(null)} />}
+      {plan && <PlanDialog key={plan.id} plan={plan} currency={kinds.currency ?? 'USD'} close={() => setPlan(null)} />}
       {adding && <AddOutlet close={() => setAdding(false)} />}
     </div>
+  );
+}
+
+/** Of what there are how many, each a way to them. */
+function BlankSummary({ all, kinds }: { all: number; kinds: BlankKinds }) {
+  return (
+    <ul className="flex flex-wrap gap-2 bg-paper p-3">
+      <li>
+        <ButtonLink href="/stockroom/blanks">All {count(all, 'blank')}</ButtonLink>
+      </li>
+      {kinds.departments.map(({ name, count: n }) => (
+        <li key={name}>
+          <ButtonLink tone="quiet" href={`/stockroom/blanks?department=${encodeURIComponent(name)}`}>
+            {name} {n}
+          </ButtonLink>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -1,10 +1,10 @@
 import { visitor } from '@/app/visitor';
 import { scenes } from '@/services/stockroom/scenes';
 import { outlets } from '@/services/outlets/outlets';
-import { blanks } from '@/services/stockroom/blanks';
+import { blankKinds, blankNames } from '@/services/stockroom/blank-windows';
 import { dockets } from '@/services/stockroom/dockets';
 import { plans } from '@/services/stockroom/plans';
-import { blankView, outletView } from '@/api/views';
+import { outletView } from '@/api/views';
 import { Stockroom } from '@/ui/stockroom/stockroom';
 import { Follow } from '@/ui/shell/live';
 
@@ -16,12 +16,13 @@ export const metadata = { title: 'Stockroom' };
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | undefined>> }) {
   const caller = await visitor();
   const { connect, why } = await searchParams;
-  const [forms, priced, goods, houses] = [
+  const [forms, priced, kinds, houses] = [
     await dockets(caller.workspace),
     await plans(caller.workspace),
-    await blanks(caller.workspace),
+    await blankKinds(caller.workspace),
     await outlets(caller.workspace),
   ];
+  const used = await blankNames(caller.workspace, [...new Set(forms.map((d) => d.document.lines[0]!.blank))]);
   const said =
     connect === 'declined'
       ? 'The outlet was not connected: access was not allowed.'
@@ -36,7 +37,8 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
       <Stockroom
         dockets={forms}
         plans={priced}
-        blanks={goods.map(blankView)}
+        blanks={used}
+        kinds={kinds}
         outlets={houses.map(outletView)}
         scenes={scenes()}
         said={said}

@@ -92,6 +92,12 @@ export function toneOf(lightness: number, chroma: number): Tone {
 const LOST_BELOW = 0.2;
 const LOST_SHARE = 0.035;
 
+/** Less see-through than this share, and artwork fills its sheet. */
+const BARE_BELOW = 0.02;
+
+/** Whether artwork fills its sheet: it brings its own ground, and nothing of what it is printed on shows through. */
+export const fillsSheet = ({ clearShare }: { clearShare: number }): boolean => clearShare < BARE_BELOW;
+
 /**
  * How well artwork can be read on a cloth colour, 0..1: the share of its ink that stands clear of the cloth, counting
  * an ink fully from an OKLab distance of 0.30 and not at all below 0.10. At most 0.5 when a part of the design is lost.

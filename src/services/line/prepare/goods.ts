@@ -1,4 +1,5 @@
 import { chooseColours, type ColourChoice } from '../../../core/planning/colours';
+import { fillsSheet } from '../../../core/artwork/measure/measure';
 import { chooseSizes } from '../../../core/planning/sizes';
 import type { Chosen, GoodsLine } from '../../../core/docket/docket';
 import type { FieldName, Problem } from '../../../core/listing/problems';
@@ -8,6 +9,9 @@ import type { ArtworkRow } from '../../../data/artwork/artworks';
 
 /** Says what is wrong with a proof: a code, the field it shows at, whether the proof stops for it, and what the sentence needs. */
 export type Tell = (code: string, field: FieldName, stops: boolean, values?: Problem['values']) => void;
+
+/** Today as ISO 8601 writes it, in universal time. */
+const today = (): string => new Date().toISOString().slice(0, 10);
 
 /** One goods line of a proof, worked out for its artwork. */
 export interface LineOffer {
@@ -47,6 +51,8 @@ export function offerOf(
       }),
     ),
   );
+  if (blank.onOfferFrom && blank.onOfferFrom > today())
+    say('not-out-yet', 'goods', true, { house: blank.house, blank: blank.name, day: blank.onOfferFrom });
   const none = !variants.length;
   if (gone.stock.size) say('out-of-stock', 'goods', none, { house: blank.house, names: [...gone.stock] });
   if (gone.discontinued.size)
@@ -81,7 +87,7 @@ function sizesOf(artwork: ArtworkRow, blank: BlankDocument, line: GoodsLine, min
 
 const named = (chosen: Chosen, all: { name: string }[]): string[] => (Array.isArray(chosen) ? chosen : all.map((c) => c.name));
 const most = (chosen: Chosen): number => (Array.isArray(chosen) ? Infinity : chosen.best);
-const inksOf = (motif: ArtworkRow[]) => motif.map((a) => a.measured!.inks);
+const inksOf = (motif: ArtworkRow[]) => motif.map((a) => (fillsSheet(a.measured!) ? null : a.measured!.inks));
 
 /** The colours that can be offered, and which twin goes on each; null when the blank has none of the docket's any more. */
 function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, tell: Tell): ColourChoice | null {
@@ -90,15 +96,7 @@ function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, t
   const gone = wanted.filter((name) => !dyes.some((d) => d.name === name));
   if (gone.length)
     tell('discontinued', 'goods', !dyes.length, { what: 'colours', house: blank.house, blank: blank.name, names: gone });
-  const [first] = dyes;
-  if (!first) return null;
-  if (blank.colours.length === 1)
-    return {
-      offered: dyes.map(({ name, hex }) => ({ name, hex, legibility: 1, print: 0 })),
-      leftOut: [],
-      featured: first.name,
-      unreadable: false,
-    };
+  if (!dyes.length) return null;
   const choice = chooseColours(inksOf(motif), dyes, most(line.colours));
   if (choice.unreadable) tell('unreadable', 'artwork', true, { count: dyes.length, best: choice.featured });
   else if (choice.leftOut.length)

@@ -1,6 +1,7 @@
 'use client';
+import { useEffect, useRef } from 'react';
 
-/** The search of a screen; `/` leads to it from anywhere on the screen. */
+/** The search of a screen; `/` leads to it from anywhere on the screen. What is typed before the page is alive counts as well. */
 export function SearchField({
   label,
   hint,
@@ -12,10 +13,18 @@ export function SearchField({
   value: string;
   change: (value: string) => void;
 }) {
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const typed = input.current!.value;
+    if (typed !== value) change(typed);
+    // once, when the page comes alive
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   return (
     <label className="flex min-w-0 items-center gap-2 border-b-[1.5px] border-ink px-0.5 py-[3px] text-soft">
       <kbd className="kbd kbd-xs">/</kbd>
       <input
+        ref={input}
         type="search"
         aria-label={label}
         placeholder={hint}

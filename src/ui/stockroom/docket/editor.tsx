@@ -1,16 +1,17 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { FormProvider, useForm, type Resolver } from 'react-hook-form';
 import type { ArtworkView, BlankView, OutletView } from '@/api/views';
+import type { BlankName } from '@/services/stockroom/blank-windows';
 import type { DocketUseView, DocketView, PlanView } from '@/api/shapes/stockroom';
 import { same } from '@/core/docket/docket';
 import { NO_PLAN } from '@/core/docket/starter';
 import type { SceneSheet } from '@/core/scene/scene';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
-import { Button } from '../../parts/button';
+import { Button, ButtonLink } from '../../parts/button';
 import { docket as docketShape } from '../../parts/fields/compiled.mjs';
 import { TextField } from '../../parts/fields/field';
 import { schemaResolver } from '../../parts/fields/schema-resolver';
@@ -40,7 +41,8 @@ export function DocketEditor({
   plan: first,
   uses,
   plans,
-  blanks,
+  blanks: given,
+  names,
   scenes,
   samples,
   outlets,
@@ -50,11 +52,21 @@ export function DocketEditor({
   uses: DocketUseView[];
   plans: PlanView[];
   blanks: BlankView[];
+  names: BlankName[];
   scenes: SceneSheet[];
   samples: ArtworkView[];
   outlets: OutletView[];
 }) {
   const router = useRouter();
+  const [chosen, setChosen] = useState<BlankView[]>([]);
+  const blanks = [...given, ...chosen.filter((c) => !given.some((b) => b.id === c.id))];
+  const blankOf = async (id: string): Promise<BlankView> => {
+    const here = blanks.find((b) => b.id === id);
+    if (here) return here;
+    const found = await api<BlankView>('GET', `/blanks/${id}`);
+    setChosen((all) => [...all, found]);
+    return found;
+  };
   const isNew = !docket.id;
   const now: DocketForm = { name: docket.name, revision: docket.revision, document: docket.document, plan: first };
   const form = useForm<DocketForm>({ defaultValues: now, resolver: checked, mode: 'onChange' });
@@ -117,7 +129,7 @@ export function DocketEditor({
   );
   return (
     <FormProvider {...form}>
-      <GoodsContext value={{ blanks, scenes, outlets, plans, samples, isNew }}>
+      <GoodsContext value={{ blanks, names, blankOf, scenes, outlets, plans, samples, isNew }}>
         <form
           className="grid h-full min-h-0 grid-cols-[1fr_minmax(420px,40%)]"
           onSubmit={(e) => void save(e)}
@@ -142,6 +154,11 @@ export function DocketEditor({
                 <Button type="button" tone="quiet" onClick={() => form.reset(now)}>
                   Take changes back
                 </Button>
+              )}
+              {!isNew && !isDirty && (
+                <ButtonLink tone="quiet" href={`/stockroom/dockets/new?copy=${docket.id}`}>
+                  Copy
+                </ButtonLink>
               )}
               <Button tone="go" busy={isSubmitting} disabled={!isDirty && !isNew}>
                 Save docket

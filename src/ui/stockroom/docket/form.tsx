@@ -2,6 +2,7 @@
 import { createContext, useContext } from 'react';
 import { useFormContext } from 'react-hook-form';
 import type { ArtworkView, BlankView, OutletView } from '@/api/views';
+import type { BlankName } from '@/services/stockroom/blank-windows';
 import type { PlanView } from '@/api/shapes/stockroom';
 import type { DocketDocument, GoodsLine } from '@/core/docket/docket';
 import type { SceneSheet } from '@/core/scene/scene';
@@ -19,7 +20,12 @@ export interface DocketForm {
 
 /** What the parts of the editor choose from. */
 export interface Goods {
+  /** Those of its goods lines, and those that were chosen. */
   blanks: BlankView[];
+  /** All that can be chosen. */
+  names: BlankName[];
+  /** A blank whole; it is fetched where it is not here yet. */
+  blankOf: (id: string) => Promise<BlankView>;
   scenes: SceneSheet[];
   outlets: OutletView[];
   plans: PlanView[];
@@ -35,10 +41,12 @@ const dirty = { shouldDirty: true, shouldValidate: true };
 export function useDocket() {
   const form = useFormContext<DocketForm>();
   const document = form.watch('document');
-  const change = (part: Partial<DocketDocument>) => form.setValue('document', { ...document, ...part }, dirty);
+  // as it is when it is changed, which may be later than it was drawn
+  const now = () => form.getValues('document');
+  const change = (part: Partial<DocketDocument>) => form.setValue('document', { ...now(), ...part }, dirty);
   const changeLine = (at: number, part: Partial<GoodsLine>) =>
-    change({ lines: document.lines.map((l, i) => (i === at ? { ...l, ...part } : l)) });
-  return { form, document, change, changeLine, problem: (path: string) => firstUnder(form.formState.errors, path) };
+    change({ lines: now().lines.map((l, i) => (i === at ? { ...l, ...part } : l)) });
+  return { form, document, now, change, changeLine, problem: (path: string) => firstUnder(form.formState.errors, path) };
 }
 
 /** The first sentence at or under a path. */

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { BlankView } from '@/api/views';
 import type { Chosen, GoodsLine } from '@/core/docket/docket';
 import { begunAnew, starterParts } from '@/core/docket/starter';
+import { act } from '../../api';
 import { Button } from '../../parts/button';
 import { NumberField } from '../../parts/fields/amount';
 import { CheckField, Toggles } from '../../parts/fields/choices';
@@ -29,21 +30,22 @@ export function lineFor(blank: BlankView, like: GoodsLine | undefined, keys: rea
 
 /** The goods of a docket: one line for each blank, with what is offered of it and where the artwork sits on it. */
 export function LinesPart() {
-  const { document, change, problem } = useDocket();
-  const { blanks } = useGoods();
+  const { document, now, change, problem } = useDocket();
+  const { names, blankOf } = useGoods();
   const [at, setAt] = useState(document.lines[0]!.key);
   const shown = Math.max(
     0,
     document.lines.findIndex((l) => l.key === at),
   );
   const line = document.lines[shown]!;
-  const add = (id: string) => {
-    const blank = blanks.find((b) => b.id === id);
-    if (!blank) return;
-    const next = lineFor(blank, line, document.lines.map((l) => l.key)); // prettier-ignore
-    change({ lines: [...document.lines, next] });
-    setAt(next.key);
-  };
+  const add = (id: string) =>
+    void act(async () => {
+      const blank = await blankOf(id);
+      const { lines } = now();
+      const next = lineFor(blank, lines.find((l) => l.key === line.key), lines.map((l) => l.key)); // prettier-ignore
+      change({ lines: [...lines, next] });
+      setAt(next.key);
+    });
   return (
     <Part word="Goods" about="a mug in two sizes, or a shirt for big and small, is one docket with two lines">
       <div className="flex items-end justify-between gap-4">
@@ -59,8 +61,8 @@ export function LinesPart() {
           label="Add a goods line"
           className="w-[190px]"
           value=""
-          options={[['', 'add a goods line…'], ...blanks.map((b) => [b.id, b.name] as const)]}
-          onChange={(e) => add(e.target.value)}
+          options={[['', 'add a goods line…'], ...names.map((b) => [b.id, b.name] as const)]}
+          onChange={(e) => e.target.value && add(e.target.value)}
         />
       </div>
       <Line
@@ -81,8 +83,8 @@ export function LinesPart() {
 }
 
 function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
-  const { document, change, changeLine } = useDocket();
-  const { blanks, scenes } = useGoods();
+  const { document, now, change, changeLine } = useDocket();
+  const { blanks, names, blankOf, scenes } = useGoods();
   const line = document.lines[at]!;
   const blank = blanks.find((b) => b.id === line.blank);
   const put = (part: Partial<GoodsLine>) => changeLine(at, part);
@@ -90,6 +92,13 @@ function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
     return (
       <p className="text-spot">Its blank, {line.blank}, is not in the stockroom any more. Add another line and take this out.</p>
     );
+  const become = (id: string) =>
+    void act(async () => {
+      const other = await blankOf(id);
+      const parts = (b: BlankView) => starterParts(b.id, b.document, scenes);
+      if (document.lines.length === 1) change(begunAnew(now(), parts(blank), parts(other)));
+      else put({ ...lineFor(other, now().lines[at], []), key: line.key });
+    });
   const finishes = blank.document.finishes?.choices;
   return (
     <div className="grid gap-3">
@@ -97,13 +106,8 @@ function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
         <ChoiceField
           label="Blank"
           value={blank.id}
-          options={blanks.map((b) => [b.id, `${b.name}, ${b.printHouse}`] as const)}
-          onChange={(e) => {
-            const other = blanks.find((b) => b.id === e.target.value)!;
-            const parts = (b: BlankView) => starterParts(b.id, b.document, scenes);
-            if (document.lines.length === 1) change(begunAnew(document, parts(blank), parts(other)));
-            else put({ ...lineFor(other, line, []), key: line.key });
-          }}
+          options={names.map((b) => [b.id, `${b.name}, ${b.house}`] as const)}
+          onChange={(e) => become(e.target.value)}
         />
         <TextField
           label="Noun"

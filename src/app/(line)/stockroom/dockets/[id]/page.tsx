@@ -4,9 +4,11 @@ import { visitor } from '@/app/visitor';
 import { artworksOf, listArtworks } from '@/services/artwork/artworks';
 import { scenes } from '@/services/stockroom/scenes';
 import { plans } from '@/services/stockroom/plans';
-import { NO_PLAN, STARTER_PLAN, starterParts } from '@/core/docket/starter';
+import type { DocketDocument } from '@/core/docket/docket';
+import { begunAnew, NO_PLAN, STARTER_PLAN, starterParts } from '@/core/docket/starter';
 import { outlets } from '@/services/outlets/outlets';
-import { blanks, type BlankRow } from '@/services/stockroom/blanks';
+import { blankNames } from '@/services/stockroom/blank-windows';
+import { blanksOf, type BlankRow } from '@/services/stockroom/blanks';
 import { docket, docketUses } from '@/services/stockroom/dockets';
 import { Trouble } from '@/services/trouble';
 import { artworkView, blankView, outletView } from '@/api/views';
@@ -31,6 +33,14 @@ const started = (blank: BlankRow, outlets: string[]) => ({
   plan: { id: null, revision: 0, ...STARTER_PLAN },
 });
 
+/** A docket's document for another blank: what a hand has changed stays. */
+function forBlank(document: DocketDocument, goods: BlankRow[], is: BlankRow): DocketDocument {
+  const was = goods.find((b) => b.id === document.lines[0]!.blank);
+  if (!was || was === is || document.lines.length > 1) return document;
+  const parts = (b: BlankRow) => starterParts(b.id, b.document, scenes());
+  return begunAnew(document, parts(was), parts(is));
+}
+
 export default async function Page({
   params,
   searchParams,
@@ -40,21 +50,35 @@ export default async function Page({
 }) {
   const caller = await visitor();
   const { id } = await params;
-  const { blank, on } = await searchParams;
-  const [goods, houses, priced] = [
-    await blanks(caller.workspace),
+  const { blank, on, copy } = await searchParams;
+  const [names, houses, priced] = [
+    await blankNames(caller.workspace),
     await outlets(caller.workspace),
     await plans(caller.workspace),
   ];
-  const starting = goods.find((b) => b.id === blank) ?? goods[0];
+  // what there are pictures of comes first
+  const starting = names.find((b) => b.id === blank) ?? names.find((b) => scenes().some((s) => s.blank === b.kind)) ?? names[0];
   if (!starting || (id !== 'new' && !isId(id))) notFound();
-  const it =
-    id === 'new'
-      ? started(starting, houses.map((o) => o.id)) // prettier-ignore
-      : await docket(caller.workspace, id).catch((e: unknown) => {
-          if (e instanceof Trouble) notFound();
-          throw e;
-        });
+  const like = id === 'new' ? copy : id;
+  const kept = isId(like)
+    ? await docket(caller.workspace, like).catch((e: unknown) => {
+        if (e instanceof Trouble) notFound();
+        throw e;
+      })
+    : null;
+  const goods = await blanksOf(caller.workspace, [starting.id, ...(kept?.document.lines.map((l) => l.blank) ?? [])]);
+  const begun = goods.find((b) => b.id === starting.id)!;
+  const it = !kept
+    ? started(begun, houses.map((o) => o.id)) // prettier-ignore
+    : id !== 'new'
+      ? kept
+      : {
+          ...kept,
+          id: '',
+          name: `${kept.name}, copy`,
+          revision: 0,
+          document: blank ? forBlank(kept.document, goods, begun) : kept.document,
+        };
   const plan =
     'plan' in it ? (priced.find((p) => p.name === it.plan.name) ?? it.plan) : priced.find((p) => p.id === it.document.pricePlan)!;
   const uses = it.id ? await docketUses(caller.workspace, it.id) : [];
@@ -65,12 +89,13 @@ export default async function Page({
     <>
       <Follow tables={TABLES} />
       <DocketEditor
-        key={`${it.id} ${starting.id}`}
+        key={`${it.id} ${copy ?? ''} ${starting.id}`}
         docket={it}
         plan={plan}
         uses={uses}
         plans={priced}
         blanks={goods.map(blankView)}
+        names={names}
         scenes={scenes()}
         samples={[...named, ...samples.filter((a) => a.id !== on)].map(artworkView(caller.workspace))}
         outlets={houses.map(outletView)}

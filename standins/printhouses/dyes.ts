@@ -1,0 +1,29 @@
+/** The colours that Brightsea's dye-works has, by family. */
+const FAMILIES: Record<string, Record<string, string>> = {
+  white: { Chalk: '#f7f5f0', Foam: '#ffffff', Oyster: '#e9e4d8', Shell: '#f3e6d6' },
+  brown: { Sand: '#d9c9a8', Driftwood: '#a48a6b', Peat: '#4a3728', Rope: '#c2a878', Rust: '#8f4a2b' },
+  green: { Kelp: '#4f6b4c', Samphire: '#8aa05a', Pine: '#23442f', Lichen: '#b9c29a', Bottle: '#1f4d3f' },
+  blue: {
+    'Sea mist': '#a9c4bf',
+    Harbour: '#24405e',
+    Tide: '#3f7390',
+    Gull: '#b8c4cc',
+    Deep: '#16283f',
+    Lagoon: '#5fb0b7',
+    Squall: '#6b7f99',
+    Delft: '#2f5fa8',
+  },
+  red: { Coral: '#d9694f', Lantern: '#b8312f', Brick: '#8c3b34', Samson: '#6d1f2c', Blush: '#e8b7ac' },
+  yellow: { Buoy: '#e8b53a', Gorse: '#f0d264', Ochre: '#b9832f' },
+  violet: { Heather: '#8b7aa3', Thistle: '#5d4a78', Mussel: '#38324f', Lilac: '#c7b8d6' },
+  grey: { Storm: '#53565c', Pebble: '#9b9da0', Slate: '#3a4148', Fog: '#cfd1d2' },
+  black: { Ink: '#17171a', Soot: '#26262a' },
+};
+
+export const DYES = Object.entries(FAMILIES).flatMap(([family, dyes]) =>
+  Object.entries(dyes).map(([name, hex]) => ({ name, hex, family })),
+);
+/** Some of them, in the order that they are named in. */
+export const dyes = (...names: string[]): typeof DYES => names.map((n) => DYES.find((d) => d.name === n)!);
+/** The eight that have been there from the beginning. */
+export const FIRST = ['Chalk', 'Sand', 'Sea mist', 'Coral', 'Kelp', 'Harbour', 'Storm', 'Ink'];
