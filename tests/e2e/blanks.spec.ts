@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './alive';
 import { newArtworks, ok, openShop, type Items } from '../integration/press';
 
 // what print houses offer is browsed, looked at with one's own artwork, and its words are put right

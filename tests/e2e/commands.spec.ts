@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from './alive';
 import { COMMAND_IDS, STATIONS, type CommandId } from '../../src/ui/commands/table';
 import {
   control,

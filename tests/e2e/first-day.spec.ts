@@ -1,4 +1,5 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
+import { expect, test } from './alive';
 import fs from 'node:fs';
 import path from 'node:path';
 import { motif } from '../integration/press';

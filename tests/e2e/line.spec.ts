@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from './alive';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { motif } from '../integration/press';

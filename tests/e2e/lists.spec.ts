@@ -1,4 +1,5 @@
-import { expect, test, type Locator } from '@playwright/test';
+import type { Locator } from '@playwright/test';
+import { expect, test } from './alive';
 import { drafted, newArtworks, ok, openShop, passedRun, pressDone, type Run } from '../integration/press';
 
 test.describe.configure({ mode: 'serial' });

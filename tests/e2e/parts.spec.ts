@@ -1,4 +1,5 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
+import { expect, test } from './alive';
 
 // keyboard tables of the WAI-ARIA Authoring Practices (W3C): tabs, menu button, modal dialog, toolbar, combobox, grid
 test.beforeEach(async ({ page }) => {

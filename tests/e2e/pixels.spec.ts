@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './alive';
 import sharp from 'sharp';
 import { drafted, newArtworks, ok, openShop, TOKEN, BASE, type Items, type Proof, type Run } from '../integration/press';
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './alive';
 import { SCREENS } from '../../trial/house';
 
 /** What the browser says it would not do, by a page's policy (Content Security Policy Level 3). */

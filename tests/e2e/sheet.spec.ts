@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './alive';
 import { drafted, newArtworks, ok, openShop, type Run } from '../integration/press';
 
 test.describe.configure({ mode: 'serial' });

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from './alive';
 import { newArtworks, ok, openShop, passedRun, pressDone, ware } from '../integration/press';
 
 // the whole model by hand: goods lines and print areas in a docket, two people at it, a change of what stands, and what was done

@@ -24,8 +24,14 @@ export function Find({
   const [text, setText] = useState(value);
   const typed = useRef(-Infinity);
   useEffect(() => {
-    const adopt = () => setText((mine) => (mine.trim() === value ? mine : value));
-    const timer = setTimeout(adopt, Math.max(0, typed.current + OWN_MS - performance.now()));
+    let timer: ReturnType<typeof setTimeout>;
+    // somebody may have begun to type since the screen said something else: looked at when it is taken over, not before
+    const adopt = () => {
+      const left = typed.current + OWN_MS - performance.now();
+      if (left > 0) timer = setTimeout(adopt, left);
+      else setText((mine) => (mine.trim() === value ? mine : value));
+    };
+    adopt();
     return () => clearTimeout(timer);
   }, [value]);
   const settled = useSettled(text.trim());

@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 /** The search of a screen; `/` leads to it from anywhere on the screen. What is typed before the page is alive counts as well. */
 export function SearchField({
@@ -14,10 +14,10 @@ export function SearchField({
   change: (value: string) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const typed = input.current!.value;
     if (typed !== value) change(typed);
-    // once, when the page comes alive
+    // once, when the page comes alive, and before anything drawn anew puts back what the server wrote
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   return (
