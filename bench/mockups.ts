@@ -4,7 +4,8 @@ import path from 'node:path';
 import sharp, { type JpegOptions } from 'sharp';
 import { collection } from '../demo/art/collection';
 import { draw } from '../demo/draw';
-import { place } from '../src/core/placement/place';
+import { fitted } from '../src/core/placement/form';
+import { lay } from '../src/core/placement/lay';
 import type { PrintLayer } from '../src/core/scene/print';
 import { compose, decode, MOCKUP_JPEG } from '../src/worker/pictures/render';
 import { figure } from './figure';
@@ -30,14 +31,12 @@ export async function mockups(): Promise<void> {
       .toFile(file);
     files.push(file);
   }
-  const placed = place(
+  const lie = lay(
     { widthPx: 4500, heightPx: 5400, trim: { x: 0.05, y: 0.05, width: 0.9, height: 0.8 } },
     { widthMm: 381, heightMm: 457.2 },
-    { mode: 'fit', scale: 0.76, topMm: 38 },
+    fitted(0.76, 38),
   );
-  const orders = ['shirt-flat', 'shirt-close'].flatMap((scene) =>
-    CLOTH.map((colour) => ({ scene, area: 'front', colour, placed })),
-  );
+  const orders = ['shirt-flat', 'shirt-close'].flatMap((scene) => CLOTH.map((colour) => ({ scene, colour })));
   const encode = (rgb: Uint8Array, size: number, options: JpegOptions) =>
     sharp(rgb, { raw: { width: size, height: size, channels: 3 } })
       .jpeg(options)
@@ -47,9 +46,9 @@ export async function mockups(): Promise<void> {
   const pipeline = async (keep: boolean) => {
     for (const file of files) {
       const artwork = await decode(file);
-      const layers = new Map<string, PrintLayer>();
+      const layers = new Map<string, PrintLayer[]>();
       for (const order of orders) {
-        const made = await compose(order, [{ ...order, key: 'artwork', artwork }], layers);
+        const made = await compose(order, [{ area: 'front', ground: null, layers: [{ lie, key: 'artwork', artwork }] }], layers);
         await encode(made.rgb, made.size, MOCKUP_JPEG);
         if (keep && pictures.length < orders.length) pictures.push(made);
       }

@@ -37,7 +37,8 @@ export const twoWorkers = (): Promise<void> =>
         const docket = async (less: number) => {
           const its = structuredClone(document);
           its.accepts = { ground: 'any', minPpi: 30 };
-          for (const line of its.lines) for (const p of line.placements) p.scale = (p.scale ?? 1) - less / 100;
+          for (const line of its.lines)
+            for (const p of line.placements) for (const layer of p.layers) layer.scale = 1 - less / 100;
           return (await api<{ id: string }>('POST', '/dockets', { name: `Bench ${less}`, document: its })).id;
         };
         const dockets = [await docket(1), await docket(2), await docket(3), await docket(4)];
@@ -85,5 +86,5 @@ export const twoWorkers = (): Promise<void> =>
 
 interface Document {
   accepts: object;
-  lines: { placements: { scale?: number }[] }[];
+  lines: { placements: { layers: { scale?: number }[] }[] }[];
 }

@@ -1,3 +1,4 @@
+import { covering, fitted, onArea } from '../src/core/placement/form';
 import { api } from './client';
 
 interface Outlet {
@@ -38,7 +39,7 @@ const POSTERS = {
   document: { aim: { kind: 'margin', share: 400000 }, postageIncluded: true, largeSizeExtraMinor: 0, ending: 99 },
 };
 
-const FRONT = { area: 'front', mode: 'fit', scale: 0.76, topMm: 38 };
+const FRONT = onArea('front', fitted(0.76, 38));
 const ADULT = {
   key: 'adult',
   blank: 'brightsea-tee-180',
@@ -59,7 +60,7 @@ const shirt = (plan: string, mark: string | null) => ({
   lines: [
     {
       ...ADULT,
-      placements: [FRONT, ...(mark ? [{ area: 'hem', mode: 'fit', scale: 1, topMm: 0, print: { artwork: mark } }] : [])],
+      placements: [FRONT, ...(mark ? [onArea('hem', { ...fitted(1, 0), artwork: mark })] : [])],
     },
   ],
   accepts: { ground: 'see-through', minPpi: 150 },
@@ -99,7 +100,7 @@ const family = (plan: string) => ({
       noun: { one: 'Youth shirt', many: 'Youth shirts' },
       colours: { best: 6 },
       sizes: ['Youth S', 'Youth M', 'Youth L'],
-      placements: [{ area: 'front', mode: 'fit', scale: 0.8, topMm: 26 }],
+      placements: [onArea('front', fitted(0.8, 26))],
     },
   ],
   accepts: { ground: 'see-through', minPpi: 150 },
@@ -153,9 +154,7 @@ const poster = (plan: string) => ({
       noun: { one: 'Poster', many: 'Posters' },
       colours: ['White'],
       sizes: ['A3', 'A2', '12 x 18 in', '18 x 24 in', '24 x 36 in'],
-      placements: [
-        { area: 'sheet', mode: 'cover', scale: 1, topMm: 0, bySize: { '24 x 36 in': { mode: 'fit', scale: 0.94, topMm: 28 } } },
-      ],
+      placements: [{ ...onArea('sheet', covering()), bySize: { '24 x 36 in': { layers: [fitted(0.94, 28)] } } }],
     },
   ],
   accepts: { ground: 'full', minPpi: 150 },

@@ -28,10 +28,11 @@ function waits(page: Page): void {
 }
 
 /** React has taken over every field of the page, and whatever it does then is done. */
-const alive = (page: Page): Promise<unknown> =>
-  page.waitForFunction(async () => {
-    const fields = [...document.querySelectorAll('input, select, textarea, button')];
-    const taken = fields.every((field) => Object.keys(field).some((key) => key.startsWith('__reactProps')));
-    if (taken) await new Promise((resolve) => requestIdleCallback(resolve));
-    return taken;
-  });
+async function alive(page: Page): Promise<void> {
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('input, select, textarea, button')].every((field) =>
+      Object.keys(field).some((key) => key.startsWith('__reactProps')),
+    ),
+  );
+  await page.evaluate(() => new Promise((resolve) => requestIdleCallback(resolve)));
+}

@@ -1,5 +1,6 @@
 import Ajv2020 from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
+import { fitted, onArea } from '../../src/core/placement/form';
 import { readFileSync } from 'node:fs';
 import { asOwner, BASE, call, control, drafted, newArtworks, ok, openShop, STANDINS, until, type Items, type Proof as Told } from './press'; // prettier-ignore
 
@@ -30,7 +31,7 @@ interface Problem {
 let plan: string;
 let name = 0;
 const en = <T>(value: T) => ({ en: value });
-const front = { area: 'front', mode: 'fit', scale: 0.7, topMm: 30 };
+const front = onArea('front', fitted(0.7, 30));
 const adult = {
   key: 'adult',
   blank: 'brightsea-tee-180',

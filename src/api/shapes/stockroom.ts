@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import type { SceneSheet } from '@/core/scene/scene';
+import { REPEATS } from '@/core/placement/form';
 import { RulesDocument, SettingsDocument } from '@/core/outlet/rules';
 import { PricePlan } from '@/core/pricing/plan';
 import { BlankDocument } from '@/core/stock/blank';
@@ -91,19 +92,32 @@ export const Scene = Type.Unsafe<SceneSheet>(
   ),
 );
 
-const Placed = Exactly({
-  xMm: Type.Number(),
-  yMm: Type.Number(),
-  widthMm: Type.Number(),
-  heightMm: Type.Number(),
-  ppi: Type.Number(),
-  cutShare: Type.Number(),
-  filledShare: Type.Number(),
-});
+const AffineMap = Exactly(
+  { a: Type.Number(), b: Type.Number(), c: Type.Number(), d: Type.Number(), e: Type.Number(), f: Type.Number() },
+  { description: 'x becomes a x + c y + e, and y becomes b x + d y + f' },
+);
+const Pair = Exactly({ x: Type.Number(), y: Type.Number() });
 const Print = Exactly({
   area: Text,
-  artwork: Type.String({ description: 'the small picture of what is printed' }),
-  placed: Placed,
+  ground: Type.Union([Text, Type.Null()], { description: 'ink all over it, #rrggbb' }),
+  layers: Type.Array(
+    Exactly({
+      artwork: Type.String({ description: 'the small picture of what is printed' }),
+      widthMm: Type.Number({ description: 'as printed on the product' }),
+      ppi: Type.Number(),
+      maps: Type.Array(AffineMap, { description: 'from shares of the picture to mm of the scene; one for each copy' }),
+      repeat: Type.Union([
+        Exactly({
+          kind: OneOf(REPEATS),
+          pitch: Pair,
+          tile: AffineMap,
+          box: Exactly({ x: Type.Number(), y: Type.Number(), width: Type.Number(), height: Type.Number() }),
+        }),
+        Type.Null(),
+      ]),
+    }),
+    { description: 'from below' },
+  ),
 });
 export const Tried = Exactly({
   fields: ProofFields,
@@ -112,10 +126,8 @@ export const Tried = Exactly({
   pictures: Type.Array(
     Exactly({
       scene: Text,
-      area: Type.String({ description: 'the first print area' }),
       colour: Text,
       colourName: Text,
-      placed: Placed,
       prints: Type.Array(Print, { description: 'every print area that the scene shows' }),
     }),
   ),

@@ -109,13 +109,18 @@ export const triedView =
     colours: t.colours,
     pictures: t.pictures.flatMap((p) => {
       if (p.kind !== 'scene') return [];
-      const prints = p.prints.map((r) => ({
-        area: r.area,
-        placed: r.placed,
-        artwork: picture(workspace, thumbName(r.original.sha256))!,
+      const prints = p.prints.map(({ area, ground, layers }) => ({
+        area,
+        ground,
+        layers: layers.map(({ original, widthMm, ppi, maps, repeat }) => ({
+          artwork: picture(workspace, thumbName(original.sha256))!,
+          widthMm,
+          ppi,
+          maps,
+          repeat,
+        })),
       }));
-      const [first] = prints;
-      return [{ scene: p.scene, area: first!.area, colour: p.colour, colourName: p.colourName, placed: first!.placed, prints }];
+      return [{ scene: p.scene, colour: p.colour, colourName: p.colourName, prints }];
     }),
     texts: Object.fromEntries(Object.keys(t.fields.words).map((name) => [name, textIn(t.fields, name, t.language)])),
   });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { artworksIn, effective, PARTS, partsChanged, placementOn, sorted, same, type DocketDocument } from './docket';
+import { covering, faceOn, fitted, onArea } from '../placement/form';
+import { artworksIn, effective, PARTS, partsChanged, sorted, same, type DocketDocument } from './docket';
 import { isNarrow, narrowed, widened, type DocketSpec } from './narrow';
 
 const PLAN = '11111111-1111-4111-8111-111111111111';
@@ -26,7 +27,7 @@ describe('the narrow form', () => {
     colours: words,
     sizes: words,
     area: word,
-    placement: fc.record({ mode: fc.constantFrom('fit' as const, 'cover' as const), scale: fc.constantFrom(0.1, 0.5, 1), topMm: fc.nat({ max: 900 }) }),
+    placement: fc.oneof(fc.record({ mode: fc.constant('fit' as const), scale: fc.constantFrom(0.1, 0.5, 1), topMm: fc.nat({ max: 900 }) }), fc.constant({ mode: 'cover' as const, scale: 1, topMm: 0 })),
     shots: fc.array(fc.record({ scene: word, colour: fc.oneof(fc.constant('featured' as const), fc.nat({ max: 9 })) }), { minLength: 1, maxLength: 4 }),
     wording: fc.record({ title: word, description: word, tags: fc.array(word, { maxLength: 4 }) }),
     pricePlan: fc.constant(spec.pricePlan),
@@ -45,7 +46,10 @@ describe('the narrow form', () => {
   test.each<[string, Partial<DocketDocument>]>([
     ['a second goods line', { lines: [line, { ...line, key: 'youth' }] }],
     ['a second print area', { lines: [{ ...line, placements: [...line.placements, { ...line.placements[0]!, area: 'hem' }] }] }],
-    ['a placement of its own for a size', { lines: [{ ...line, placements: [{ ...line.placements[0]!, bySize: { S: spec.placement } }] }] }],
+    ['a placement of its own for a size', { lines: [{ ...line, placements: [{ ...line.placements[0]!, bySize: { S: { layers: [covering()] } } }] }] }],
+    ['a layer more', { lines: [{ ...line, placements: [{ ...line.placements[0]!, layers: [covering(), fitted(1, 0)] }] }] }],
+    ['a turn', { lines: [{ ...line, placements: [onArea('front', { ...fitted(1, 0), turn: 90 })] }] }],
+    ['an exact width', { lines: [{ ...line, placements: [onArea('front', { ...fitted(1, 0), size: { rule: 'width', mm: 90 } })] }] }],
     ['colours by rule', { lines: [{ ...line, colours: { best: 5 } }] }],
     ['a card among the pictures', { shots: [...docket.shots, { kind: 'card', card: 'sizes' }] }],
     ['a second language', { words: { ...docket.words, title: { en: 'T', de: 'T' } } }],
@@ -103,14 +107,15 @@ test('artworks that a docket names by itself are found, each once', () =>
   expect(
     artworksIn({
       ...docket,
-      lines: [{ ...docket.lines[0]!, placements: [{ ...docket.lines[0]!.placements[0]!, print: { artwork: OTHER } }] }],
+      lines: [{ ...docket.lines[0]!, placements: [onArea('front', { ...fitted(1, 0), artwork: OTHER })] }],
       shots: [{ kind: 'kept', artwork: PLAN }],
       outlets: [{ outlet: 'fair', own: { shots: [{ kind: 'kept', artwork: PLAN }] } }],
     }),
   ).toEqual([PLAN, OTHER]));
 test('a size has its own placement where it has one', () => {
-  const p = { area: 'sheet', ...spec.placement, bySize: { A3: { mode: 'cover', scale: 1, topMm: 0 } as const } };
-  expect([placementOn(p, 'A3').mode, placementOn(p, 'A2').mode]).toEqual(['cover', 'fit']);
+  const p = { ...onArea('sheet', fitted(1, 0)), bySize: { A3: { ground: '#ffffff', layers: [covering()] } } };
+  expect(faceOn(p, 'A3')).toEqual({ ground: '#ffffff', layers: [covering()] });
+  expect(faceOn(p, 'A2')).toEqual({ layers: [fitted(1, 0)] });
 });
 test('two values are the same whatever the order of their keys, and differ by anything else', () =>
   fc.assert(

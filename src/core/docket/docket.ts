@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { AreaPlacement, artworksOf } from '../placement/form';
 import { Between, Exactly, Id, OneOf, Words } from '../schema/parts';
 
 const name = Words(60);
@@ -9,19 +10,6 @@ const inLanguages = <T extends ReturnType<typeof Words> | ReturnType<typeof Type
     maxProperties: 30,
     description: 'by language, BCP 47',
   });
-
-const how = {
-  mode: OneOf(['fit', 'cover'], 'fit: all of the motif inside; cover: the whole area filled'),
-  scale: Type.Number({ minimum: 0.1, maximum: 1, description: 'share of the area that the motif may take (fit)' }),
-  topMm: Type.Number({ minimum: 0, maximum: 1000, description: 'from the top of the area to the motif, mm (fit)' }),
-};
-const AreaPlacement = Exactly({
-  area: name,
-  ...how,
-  print: Type.Optional(Exactly({ artwork: Id }, { description: 'always this artwork; else the motif of the proof' })),
-  bySize: Type.Optional(Type.Record(name, Exactly(how), { maxProperties: 200, description: 'sizes on which it sits otherwise' })),
-});
-export type AreaPlacement = Static<typeof AreaPlacement>;
 
 /** Named by hand, or so many of those that suit the artwork best. */
 const Chosen = (most: number) =>
@@ -171,7 +159,7 @@ export function artworksIn(document: DocketDocument): string[] {
   return [
     ...new Set([
       ...shots.flatMap((s) => (s.kind === 'kept' ? [s.artwork] : [])),
-      ...document.lines.flatMap((l) => l.placements.flatMap((p) => (p.print ? [p.print.artwork] : []))),
+      ...document.lines.flatMap((l) => l.placements.flatMap(artworksOf)),
     ]),
   ];
 }
@@ -180,9 +168,3 @@ export function artworksIn(document: DocketDocument): string[] {
 export const plansIn = (document: DocketDocument): string[] => [
   ...new Set([document.pricePlan, ...document.outlets.flatMap((o) => o.own?.pricePlan ?? [])]),
 ];
-
-/** How artwork sits in an area on one size. */
-export const placementOn = ({ bySize, ...p }: AreaPlacement, size: string): Pick<AreaPlacement, 'mode' | 'scale' | 'topMm'> => {
-  const { mode, scale, topMm } = bySize?.[size] ?? p;
-  return { mode, scale, topMm };
-};

@@ -1,7 +1,17 @@
-import type { Placement } from '../placement/place';
+import { covering, fitted, onArea, type AreaPlacement } from '../placement/form';
 import type { PricePlan } from '../pricing/plan';
 import { plural } from '../copy/plural';
 import { same, type Accepts, type DocketDocument } from './docket';
+
+/** How artwork sits in a print area, as far as the narrow form can say it. */
+interface NarrowPlacement {
+  /** `fit`: all of the motif inside, keeping its shape. `cover`: the whole area filled, what overhangs is cut. */
+  mode: 'fit' | 'cover';
+  /** Share of the area's width and height the motif may take, 0.1..1 (fit only). */
+  scale: number;
+  /** From the top of the print area to the top of the motif, mm (fit only). */
+  topMm: number;
+}
 
 /**
  * A docket as programs have known it from the beginning: one blank, one print area, one language. What fits into it can still be read
@@ -14,7 +24,7 @@ export interface DocketSpec {
   sizes: string[];
   /** Name of the print area. */
   area: string;
-  placement: Placement;
+  placement: NarrowPlacement;
   shots: { scene: string; colour: 'featured' | number }[];
   wording: { title: string; description: string; tags: string[] };
   pricePlan: PricePlan & { name: string };
@@ -34,7 +44,9 @@ export const widened = (spec: DocketSpec, blank: string, pricePlan: string): Doc
       noun: { one: spec.noun, many: plural(spec.noun) },
       colours: spec.colours,
       sizes: spec.sizes,
-      placements: [{ area: spec.area, ...spec.placement }],
+      placements: [
+        onArea(spec.area, spec.placement.mode === 'cover' ? covering() : fitted(spec.placement.scale, spec.placement.topMm)),
+      ],
     },
   ],
   accepts: spec.accepts,
@@ -48,14 +60,14 @@ export const widened = (spec: DocketSpec, blank: string, pricePlan: string): Doc
 /** What of a docket the narrow form can say: its first line, its scenes, its first language. */
 export function narrowed(document: DocketDocument, plan: PricePlan & { name: string }): DocketSpec {
   const line = document.lines[0]!;
-  const { area, mode, scale, topMm } = line.placements[0]!;
+  const placement = line.placements[0]!;
   const first = <T>(by: Record<string, T> | undefined): T | undefined => by && (by[LANGUAGE] ?? Object.values(by)[0]);
   return {
     noun: line.noun.one,
     colours: Array.isArray(line.colours) ? line.colours : [],
     sizes: line.sizes,
-    area,
-    placement: { mode, scale, topMm },
+    area: placement.area,
+    placement: narrowPlacement(placement),
     shots: document.shots.flatMap((s) => (s.kind === 'scene' ? [{ scene: s.scene, colour: s.colour }] : [])),
     wording: {
       title: first(document.words.title) ?? '',
@@ -66,6 +78,14 @@ export function narrowed(document: DocketDocument, plan: PricePlan & { name: str
     accepts: { ground: document.accepts.ground, minPpi: document.accepts.minPpi },
     outlets: document.outlets.map((o) => o.outlet),
   };
+}
+
+/** The nearest that the narrow form has; what it cannot say is found by widening it again. */
+function narrowPlacement({ layers }: AreaPlacement): NarrowPlacement {
+  const { size, yMm } = layers[0]!;
+  return size.rule === 'fit'
+    ? { mode: 'fit', scale: Math.max(0.1, size.share), topMm: Math.min(1000, Math.max(0, yMm)) }
+    : { mode: 'cover', scale: 1, topMm: 0 };
 }
 
 /** Does the narrow form say all that a docket says? Else it must not be saved in that form: something would be lost. */

@@ -2,6 +2,7 @@ import addFormats from 'ajv-formats';
 import Ajv2020 from 'ajv/dist/2020.js';
 import type { SceneSheet } from '../scene/scene';
 import type { BlankDocument } from '../stock/blank';
+import { covering, fitted } from '../placement/form';
 import { DocketDocument } from './docket';
 import { begunAnew, starterParts } from './starter';
 
@@ -55,7 +56,10 @@ test('goods that no scene shows begin with a place for a photograph, and cards o
   const mug = { ...blank('mug', 'around'), areas: [{ name: 'around', widthMm: 200, heightMm: 85, ppi: 300 }] } as BlankDocument;
   const parts = starterParts('mug', mug, SCENES);
   expect(parts.shots.map((s) => s.kind)).toEqual(['free', 'card']);
-  expect(parts.lines[0]).toMatchObject({ noun: { one: 'Mug', many: 'Mugs' }, placements: [{ mode: 'fit', topMm: 9 }] });
+  expect(parts.lines[0]).toMatchObject({
+    noun: { one: 'Mug', many: 'Mugs' },
+    placements: [{ area: expect.any(String) as string, layers: [fitted(0.8, 9)] }],
+  });
   expect(parts.accepts.ground).toBe('any');
 });
 
@@ -67,7 +71,7 @@ test('what has to be filled begins filled; of very many colours the best eight a
     areas: [{ name: 'front', widthMm: 1800, heightMm: 1830, ppi: 100, mustBeFilled: true }],
   } as BlankDocument;
   const { lines, accepts } = starterParts('curtain', curtain, SCENES);
-  expect(lines[0]).toMatchObject({ colours: { best: 8 }, placements: [{ mode: 'cover' }] });
+  expect(lines[0]).toMatchObject({ colours: { best: 8 }, placements: [{ layers: [covering()] }] });
   // a house that prints at 100 px/in is not asked for more
   expect(accepts).toEqual({ ground: 'full', minPpi: 100 });
 });

@@ -1,4 +1,5 @@
 import { plural } from '../copy/plural';
+import { covering, fitted, onArea } from '../placement/form';
 import type { PricePlan } from '../pricing/plan';
 import type { SceneSheet } from '../scene/scene';
 import type { BlankDocument } from '../stock/blank';
@@ -47,14 +48,14 @@ export function starterParts(id: string, blank: BlankDocument, scenes: readonly 
         sizes: blank.sizes.map((s) => s.name),
         ...(blank.finishes && { finishes: blank.finishes.choices.map((f) => f.name) }),
         placements: [
-          {
-            area: area.name,
-            ...(filled
-              ? { mode: 'cover', scale: 1, topMm: 0 }
+          onArea(
+            area.name,
+            filled
+              ? covering()
               : kind.cloth && area.heightMm >= CHEST_FROM_MM
-                ? { mode: 'fit', scale: 0.78, topMm: 35 }
-                : { mode: 'fit', scale: 0.8, topMm: Math.round(area.heightMm * 0.1) }),
-          },
+                ? fitted(0.78, 35)
+                : fitted(0.8, Math.round(area.heightMm * 0.1)),
+          ),
         ],
       },
     ],

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { GoodsLine } from '../docket/docket';
+import { covering, fitted, onArea } from '../placement/form';
 import type { BlankDocument } from '../stock/blank';
 import { chooseSizes } from './sizes';
 
@@ -18,9 +19,8 @@ const blank = {
   ],
   sizes: Object.keys(SIZES).map((name) => ({ name })),
 } as unknown as BlankDocument;
-const whole = { mode: 'cover', scale: 1, topMm: 0 } as const;
 const line = (sizes: string[], more: GoodsLine['placements'] = []) =>
-  ({ sizes, placements: [{ area: 'sheet', ...whole }, ...more] }) as unknown as GoodsLine;
+  ({ sizes, placements: [onArea('sheet', covering()), ...more] }) as unknown as GoodsLine;
 const file = (widthPx: number, heightPx: number) => ({ widthPx, heightPx, trim: { x: 0, y: 0, width: 1, height: 1 } });
 
 test('a file that passes at A2 is left out at 24 x 36 in, with what it would print at', () => {
@@ -41,18 +41,18 @@ test('a size that the print house dropped is named, not stumbled over', () =>
     dropped: ['A1'],
   }));
 test('the coarsest place counts; one that always carries the same print does not', () => {
-  const mark = { area: 'mark', ...whole };
+  const mark = onArea('mark', covering());
   // 300 px over 40 mm are 190 px/in, over A3 they are 26
   const small = file(300, 300);
   expect(chooseSizes(small, blank, line(['A3'], [mark]), 150).coarse[0]!.widthMm).toBeGreaterThan(400);
   const printed = {
     sizes: ['A3'],
-    placements: [{ area: 'sheet', ...whole, print: { artwork: 'x' } }, mark],
+    placements: [onArea('sheet', { ...covering(), artwork: 'x' }), mark],
   } as unknown as GoodsLine;
   expect(chooseSizes(small, blank, printed, 150).offered).toEqual(['A3']);
 });
 test('a size may have a placement of its own', () => {
-  const own = { sizes: ['A3'], placements: [{ area: 'sheet', ...whole, bySize: { A3: { mode: 'fit', scale: 0.1, topMm: 0 } } }] };
+  const own = { sizes: ['A3'], placements: [{ ...onArea('sheet', covering()), bySize: { A3: { layers: [fitted(0.1, 0)] } } }] };
   expect(chooseSizes(file(400, 400), blank, own as unknown as GoodsLine, 150).offered).toEqual(['A3']);
 });
 

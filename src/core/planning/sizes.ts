@@ -1,5 +1,6 @@
-import { placementOn, type GoodsLine } from '../docket/docket';
-import { place, type ArtworkSize } from '../placement/place';
+import type { GoodsLine } from '../docket/docket';
+import { faceOn } from '../placement/form';
+import { layAll, type ArtworkSize } from '../placement/lay';
 import { areaOn, type BlankDocument } from '../stock/blank';
 
 /** Millimetres and pixels do not divide evenly: so much less than what is asked for is still enough. */
@@ -26,7 +27,9 @@ export function chooseSizes(artwork: ArtworkSize, blank: BlankDocument, line: Go
       choice.dropped.push(name);
       continue;
     }
-    const placed = areas.filter(({ p }) => !p.print).map(({ p, area }) => place(artwork, area!, placementOn(p, name)));
+    const placed = areas.flatMap(({ p, area }) =>
+      layAll(faceOn(p, name).layers, area!, (layer) => (layer.artwork ? null : artwork)).map(({ laid }) => laid),
+    );
     const coarsest = placed.reduce<(typeof placed)[number] | null>((a, b) => (a && a.ppi <= b.ppi ? a : b), null);
     if (coarsest && coarsest.ppi < minPpi - ROUNDING) choice.coarse.push({ name, ppi: coarsest.ppi, widthMm: coarsest.widthMm });
     else choice.offered.push(name);

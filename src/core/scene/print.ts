@@ -1,16 +1,58 @@
 import type { Rgb } from '../colour/colour';
+import { inverse, mod, type Affine } from '../placement/affine';
+import type { Lie } from '../placement/lay';
+import { withinTile, type Repeat } from '../placement/repeat';
 import type { PrintPoints, SceneGround, SceneSheet } from './scene';
 import { inkTable } from './tint';
 
-/** Artwork reduced to about the scene's fineness: premultiplied RGBA bytes (sRGB), and its rectangle in the print area, mm. */
-export interface PrintTexture {
+/** Artwork, or one tile of it, reduced to about the scene's fineness: premultiplied RGBA bytes (sRGB). */
+export interface Texels {
   width: number;
   height: number;
   rgba: Uint8Array;
-  xMm: number;
-  yMm: number;
-  widthMm: number;
-  heightMm: number;
+}
+/** Texels, and where they lie. */
+export interface PrintTexture extends Texels {
+  /** From mm in the print area to shares of the texels' width and height; of a repeat, to tiles. */
+  map: Affine;
+  repeat: Repeat | null;
+}
+
+/** Texels per scene point: a little finer than the scene, so that bilinear sampling loses nothing. */
+const FINENESS = 1.4;
+
+/** Which pixels of a picture a texture is made from, and how many texels: never more than pixels, sampling enlarges as well. */
+export function textureSize({ maps, repeat }: Lie, picture: { width: number; height: number }, mmPerPoint: number) {
+  const box = repeat?.box ?? { x: 0, y: 0, width: 1, height: 1 };
+  const crop = {
+    left: Math.round(box.x * picture.width),
+    top: Math.round(box.y * picture.height),
+    width: Math.max(1, Math.round(box.width * picture.width)),
+    height: Math.max(1, Math.round(box.height * picture.height)),
+  };
+  const largest = Math.max(...maps.map((m) => Math.hypot(m.a, m.b)));
+  const width = Math.max(1, Math.min(crop.width, Math.round(((largest * box.width) / mmPerPoint) * FINENESS)));
+  return { crop, width, height: Math.max(1, Math.round((crop.height * width) / crop.width)) };
+}
+
+/** A picture's texels at every place where it lies. */
+export const textures = (texels: Texels, { maps, repeat }: Lie): PrintTexture[] =>
+  repeat
+    ? [{ ...texels, map: inverse(repeat.tile), repeat }]
+    : maps.map((map) => ({ ...texels, map: inverse(map), repeat: null }));
+
+/** Straight RGBA bytes, multiplied by their alpha. */
+export function premultiplied(rgba: Uint8Array | Uint8ClampedArray): Uint8Array {
+  const out = new Uint8Array(rgba.length);
+  for (let i = 0; i < rgba.length; i += 4) {
+    const a = rgba[i + 3]!;
+    if (!a) continue;
+    out[i] = (rgba[i]! * a + 127) / 255;
+    out[i + 1] = (rgba[i + 1]! * a + 127) / 255;
+    out[i + 2] = (rgba[i + 2]! * a + 127) / 255;
+    out[i + 3] = a;
+  }
+  return out;
 }
 
 /**
@@ -25,12 +67,40 @@ export interface PrintLayer {
 /** Two channels at a time: the low bytes of both halves of a packed colour. */
 const PAIR = 0x00ff00ff;
 
-/** The texture with a see-through border, so that sampling needs no edge cases. Little-endian, as every engine is. */
-function bordered({ width, height, rgba }: PrintTexture): Uint32Array {
+/**
+ * The texels with a border, so that sampling needs no edge cases: see-through, or what lies next to them where tiles lie edge to edge.
+ * Little-endian, as every engine is.
+ */
+function bordered({ width, height, rgba, repeat }: PrintTexture): Uint32Array {
   const from = new Uint32Array(rgba.buffer, rgba.byteOffset, width * height);
-  const out = new Uint32Array((width + 2) * (height + 2));
-  for (let y = 0; y < height; y++) out.set(from.subarray(y * width, (y + 1) * width), (y + 1) * (width + 2) + 1);
+  const stride = width + 2;
+  const out = new Uint32Array(stride * (height + 2));
+  for (let y = 0; y < height; y++) out.set(from.subarray(y * width, (y + 1) * width), (y + 1) * stride + 1);
+  if (!repeat || repeat.pitch.x > 1 || repeat.pitch.y > 1) return out;
+  const { kind } = repeat;
+  const at = (x: number, y: number) => from[mod(y, height) * width + mod(x, width)]!;
+  const [half, drop] = [kind === 'brick' ? Math.round(width / 2) : 0, kind === 'half-drop' ? Math.round(height / 2) : 0];
+  const mirrored = kind === 'mirrored';
+  for (let y = 0; y < height; y++) {
+    out[(y + 1) * stride] = mirrored ? at(0, y) : at(-1, y + drop);
+    out[(y + 1) * stride + width + 1] = mirrored ? at(-1, y) : at(0, y - drop);
+  }
+  for (let x = 0; x < stride; x++) {
+    out[x] = mirrored ? at(x - 1, 0) : at(x - 1 + half, -1);
+    out[(height + 1) * stride + x] = mirrored ? at(x - 1, -1) : at(x - 1 - half, 0);
+  }
   return out;
+}
+
+/** Ink of one colour all over a print area. */
+export function groundLayer({ at, mask }: PrintPoints, [r, g, b]: Rgb): PrintLayer {
+  const rgba = new Uint32Array(at.length);
+  for (let k = 0; k < at.length; k++) {
+    const cover = mask[k]!;
+    const by = (byte: number) => (byte * cover + 127) / 255;
+    rgba[k] = (by(r) | (by(g) << 8) | (by(b) << 16) | (cover << 24)) >>> 0;
+  }
+  return { at, rgba };
 }
 
 /**
@@ -38,19 +108,27 @@ function bordered({ width, height, rgba }: PrintTexture): Uint32Array {
  * Done once per artwork and scene; colours share the layer.
  */
 export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLayer {
-  const { width, height } = texture;
+  const { width, height, map, repeat } = texture;
   const texels = bordered(texture);
   const stride = width + 2;
-  const [sx, sy] = [width / texture.widthMm, height / texture.heightMm];
-  const [ox, oy] = [0.5 - texture.xMm * sx, 0.5 - texture.yMm * sy];
+  // straight to texels, but for a repeat, which has to find its tile first
+  const [sx, sy] = repeat ? [1, 1] : [width, height];
+  const [ux, uy, u0] = [map.a * sx, map.c * sx, map.e * sx + (repeat ? 0 : 0.5)];
+  const [vx, vy, v0] = [map.b * sy, map.d * sy, map.f * sy + (repeat ? 0 : 0.5)];
+  const tile = { x: 0, y: 0 };
   const { x, y, mask } = points;
   const n = points.at.length;
   const at = new Uint32Array(n);
   const rgba = new Uint32Array(n);
   let count = 0;
   for (let k = 0; k < n; k++) {
-    const u = x[k]! * sx + ox;
-    const v = y[k]! * sy + oy;
+    let u = x[k]! * ux + y[k]! * uy + u0;
+    let v = x[k]! * vx + y[k]! * vy + v0;
+    if (repeat) {
+      withinTile(repeat, u, v, tile);
+      u = tile.x * width + 0.5;
+      v = tile.y * height + 0.5;
+    }
     if (u < 0 || v < 0 || u >= width + 1 || v >= height + 1) continue;
     const i = u | 0;
     const j = v | 0;

@@ -1,6 +1,9 @@
 import sharp from 'sharp';
 import type { Rgb } from '../colour/colour';
-import { printOver, sampleLayer, type PrintTexture } from './print';
+import { apply, inverse } from '../placement/affine';
+import { REPEATS } from '../placement/form';
+import { lay, type Lie } from '../placement/lay';
+import { groundLayer, premultiplied, printOver, sampleLayer, textures, textureSize, type Texels } from './print';
 import { compileArea, groundOf, type ScenePixels, type SceneSheet } from './scene';
 import { inkTable, tintedBase, tintTables } from './tint';
 
@@ -47,19 +50,16 @@ async function artwork(side: number): Promise<Buffer> {
   return sharp(Buffer.from(svg)).ensureAlpha().raw().toBuffer();
 }
 
-function textureOf(rgba: Buffer, side: number, rect = { xMm: 0, yMm: 0, widthMm: SIZE, heightMm: SIZE }): PrintTexture {
-  const out = new Uint8Array(rgba);
-  for (let i = 0; i < out.length; i += 4)
-    for (let c = 0; c < 3; c++) out[i + c] = Math.round((rgba[i + c]! * rgba[i + 3]!) / 255);
-  return { width: side, height: side, rgba: out, ...rect };
-}
+const texelsOf = (rgba: Uint8Array, side: number): Texels => ({ width: side, height: side, rgba: premultiplied(rgba) });
+/** A picture upright on a square of the area. */
+const upright = (at = 0, side = SIZE): Lie => ({ maps: [{ a: side, b: 0, c: 0, d: side, e: at, f: at }], repeat: null });
 
-function compose(scene: ReturnType<typeof flatScene>, texture: PrintTexture, colour: Rgb): Uint8Array {
+function compose(scene: ReturnType<typeof flatScene>, texels: Texels, colour: Rgb, lie = upright()): Uint8Array {
   const points = compileArea(scene.sheet, scene.pixels, scene.sheet.areas[0]!);
   return printOver(
     scene.sheet,
     groundOf(scene.pixels),
-    [sampleLayer(points, texture)],
+    textures(texels, lie).map((t) => sampleLayer(points, t)),
     tintedBase(scene.sheet, groundOf(scene.pixels), colour),
     colour,
   );
@@ -72,7 +72,7 @@ describe('against a general-purpose image library (sharp, libvips)', () => {
   test('on a flat, evenly lit scene the compositor is alpha compositing', async () => {
     const scene = flatScene(255);
     const art = await artwork(SIZE);
-    const ours = compose(scene, textureOf(art, SIZE), WHITE);
+    const ours = compose(scene, texelsOf(art, SIZE), WHITE);
     const ground = tintedBase(scene.sheet, groundOf(scene.pixels), WHITE);
     const ink = inkTable(scene.sheet, WHITE)[255]! / 256;
     const lit = await sharp(art, { raw: { width: SIZE, height: SIZE, channels: 4 } })
@@ -91,7 +91,7 @@ describe('against a general-purpose image library (sharp, libvips)', () => {
   test('a scaled and shifted map is the same picture resampled', async () => {
     const scene = flatScene(255);
     const art = await artwork(SIZE * 2);
-    const ours = compose(scene, textureOf(art, SIZE * 2, { xMm: 24, yMm: 24, widthMm: 48, heightMm: 48 }), WHITE);
+    const ours = compose(scene, texelsOf(art, SIZE * 2), WHITE, upright(24, 48));
     // 192 texels on 48 mm: four texels a point, so a general reducer with a box of two is what bilinear sampling sees
     const small = await sharp(art, { raw: { width: SIZE * 2, height: SIZE * 2, channels: 4 } })
       .resize(48, 48, { kernel: 'linear' })
@@ -105,6 +105,126 @@ describe('against a general-purpose image library (sharp, libvips)', () => {
       .raw()
       .toBuffer();
     expect(mean(ours, theirs)).toBeLessThan(2.5);
+  });
+});
+
+describe('placed otherwise, against the same made by sharp (libvips)', () => {
+  const raw = (side: number, height = side) => ({ raw: { width: side, height, channels: 4 as const } });
+  const flat = flatScene(255);
+  const square = { widthPx: 24, heightPx: 24, trim: { x: 0, y: 0, width: 1, height: 1 } };
+  const area = { widthMm: SIZE, heightMm: SIZE };
+  const seat = { by: 'file', size: { rule: 'width', mm: 24 }, anchor: 'top left', xMm: 0, yMm: 0 } as const;
+  /** The whole area put together from pictures, as it would be sampled texel by texel. */
+  const sheet = (pieces: { input: Buffer; left: number; top: number }[]) =>
+    sharp({ create: { width: SIZE * 2, height: SIZE * 2, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } } })
+      .composite(pieces.map((p) => ({ ...p, left: p.left + SIZE / 2, top: p.top + SIZE / 2, ...raw(24) })))
+      .png()
+      .toBuffer()
+      .then((png) =>
+        sharp(png)
+          .extract({ left: SIZE / 2, top: SIZE / 2, width: SIZE, height: SIZE })
+          .raw()
+          .toBuffer(),
+      );
+  const tiles = (at: (column: number, row: number) => { left?: number; top?: number; input: Buffer }) =>
+    sheet(
+      [-1, 0, 1, 2, 3].flatMap((column) =>
+        [-1, 0, 1, 2, 3].map((row) => {
+          const { left = 0, top = 0, input } = at(column, row);
+          return { input, left: column * 24 + left, top: row * 24 + top };
+        }),
+      ),
+    );
+
+  test.each([0, 90, 180, -90])('turned by %d degrees', async (turn) => {
+    const art = await artwork(24);
+    const ours = compose(flat, texelsOf(art, 24), WHITE, lay(square, area, { ...seat, turn, xMm: 12, yMm: 36 }));
+    const theirs = await sheet([{ input: await sharp(art, raw(24)).rotate(turn).raw().toBuffer(), left: 12, top: 36 }]);
+    // what is half see-through was multiplied once more on their way
+    expect(worst(ours, compose(flat, texelsOf(theirs, SIZE), WHITE))).toBeLessThanOrEqual(2);
+  });
+
+  test('repeated straight, half-dropped, in bricks and mirrored', async () => {
+    const art = await artwork(24);
+    const flop = (b: Buffer) => sharp(b, raw(24)).flop().raw().toBuffer();
+    const flip = (b: Buffer) => sharp(b, raw(24)).flip().raw().toBuffer();
+    const mirrored = [art, await flop(art), await flip(art), await flip(await flop(art))];
+    const odd = (n: number) => Math.abs(n % 2);
+    const theirs = {
+      straight: await tiles(() => ({ input: art })),
+      'half-drop': await tiles((column) => ({ input: art, top: odd(column) * 12 })),
+      brick: await tiles((_, row) => ({ input: art, left: odd(row) * 12 })),
+      mirrored: await tiles((column, row) => ({ input: mirrored[odd(column) + 2 * odd(row)]! })),
+    };
+    for (const [kind, expected] of Object.entries(theirs)) {
+      const lie = lay(square, area, { ...seat, spread: { kind: kind as keyof typeof theirs, pitch: { x: 1, y: 1 } } });
+      const ours = compose(flat, texelsOf(art, 24), WHITE, lie);
+      const off = worst(ours, compose(flat, texelsOf(expected, SIZE), WHITE));
+      expect([kind, off <= 2]).toEqual([kind, true]);
+    }
+  });
+
+  test('tiles that lie edge to edge show no seam, wherever they lie', () => {
+    // one opaque colour: anything but it is a seam
+    const plain = new Uint8Array(24 * 24 * 4).fill(255);
+    for (const kind of REPEATS)
+      for (const mm of [13.37, 24, 7.1]) {
+        const lie = lay(square, area, {
+          ...seat,
+          size: { rule: 'width', mm },
+          turn: 17,
+          spread: { kind, pitch: { x: 1, y: 1 } },
+        });
+        const ours = compose(flat, texelsOf(plain, 24), WHITE, lie);
+        expect(new Set(ours).size).toBe(1);
+      }
+  });
+
+  test('a turned picture is what the inverse map finds in it', async () => {
+    const art = await artwork(SIZE);
+    const lie = lay({ ...square, widthPx: SIZE, heightPx: SIZE }, area, { ...seat, size: { rule: 'width', mm: SIZE }, anchor: 'centre', turn: 30 }); // prettier-ignore
+    const ours = compose(flat, texelsOf(art, SIZE), [0, 0, 0], lie);
+    // nearest pixels, looked up one by one: soft edges may differ, most of the picture may not
+    const back = inverse(lie.maps[0]!);
+    const looked = new Uint8Array(SIZE * SIZE * 4);
+    for (let y = 0; y < SIZE; y++)
+      for (let x = 0; x < SIZE; x++) {
+        const p = apply(back, { x: x + 0.5, y: y + 0.5 });
+        const [u, v] = [Math.floor(p.x * SIZE), Math.floor(p.y * SIZE)];
+        if (u >= 0 && v >= 0 && u < SIZE && v < SIZE)
+          looked.set(art.subarray((v * SIZE + u) * 4, (v * SIZE + u) * 4 + 4), (y * SIZE + x) * 4);
+      }
+    expect(mean(ours, compose(flat, texelsOf(looked, SIZE), [0, 0, 0]))).toBeLessThan(1.5);
+  });
+
+  test('a ground of ink covers the area and lets layers stand on it', () => {
+    const points = compileArea(flat.sheet, flat.pixels, flat.sheet.areas[0]!);
+    const paper = tintedBase(flat.sheet, groundOf(flat.pixels), WHITE);
+    const on = (ground: Rgb) => printOver(flat.sheet, groundOf(flat.pixels), [groundLayer(points, ground)], paper, WHITE);
+    const ink = inkTable(flat.sheet, WHITE)[255]! / 256;
+    const first = on([40, 80, 160]).subarray(0, 3);
+    [40, 80, 160].forEach((v, i) => expect(Math.abs(first[i]! - v * ink)).toBeLessThanOrEqual(1));
+    expect(new Set(on([255, 255, 255])).size).toBe(1);
+  });
+});
+
+test('a texture is as fine as the scene needs, of the tile alone where it is repeated, and never finer than its picture', () => {
+  const picture = { width: 1000, height: 500 };
+  const lie = (mm: number): Lie => ({ maps: [{ a: mm, b: 0, c: 0, d: mm / 2, e: 0, f: 0 }], repeat: null });
+  expect(textureSize(lie(100), picture, 0.5)).toMatchObject({ width: 280, height: 140 });
+  expect(textureSize(lie(1000), picture, 0.5)).toMatchObject({ width: 1000, height: 500 });
+  // the largest of its copies counts
+  expect(textureSize({ ...lie(100), maps: [...lie(100).maps, ...lie(200).maps] }, picture, 0.5).width).toBe(560);
+  const tile = {
+    kind: 'straight',
+    pitch: { x: 1, y: 1 },
+    tile: lie(1).maps[0]!,
+    box: { x: 0.1, y: 0.2, width: 0.5, height: 0.5 },
+  } as const;
+  expect(textureSize({ ...lie(100), repeat: tile }, picture, 0.5)).toEqual({
+    crop: { left: 100, top: 100, width: 500, height: 250 },
+    width: 140,
+    height: 70,
   });
 });
 

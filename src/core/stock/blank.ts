@@ -144,6 +144,7 @@ export function termsOf(blank: BlankDocument, { colour, size, finish }: Variant)
 export interface AreaOnSize {
   widthMm: number;
   heightMm: number;
+  bleedMm?: number;
   cutOuts?: string[];
   seams?: string[];
 }
@@ -151,9 +152,11 @@ export interface AreaOnSize {
 export function areaOn(blank: BlankDocument, area: string, size: string): AreaOnSize | null {
   const found = blank.areas.find((a) => a.name === area);
   if (!found) return null;
-  const { widthMm, heightMm, cutOuts, seams } = found;
+  const { widthMm, heightMm, cutOuts, seams, bleedMm } = found;
+  const bleed = bleedMm ? { bleedMm } : {};
   // openings and seams of another size are at other places
-  return found.bySize?.[size] ?? { widthMm, heightMm, ...(cutOuts && { cutOuts }), ...(seams && { seams }) };
+  const own = found.bySize?.[size];
+  return own ? { ...own, ...bleed } : { widthMm, heightMm, ...bleed, ...(cutOuts && { cutOuts }), ...(seams && { seams }) };
 }
 
 /** What a product text says to buyers; sentences meant for sellers are left behind. */

@@ -3,9 +3,18 @@ import { join } from 'node:path';
 import sharp, { type Sharp } from 'sharp';
 import { hexToRgb } from '../../core/colour/colour';
 import { compileArea, groundOf, type PrintPoints, type SceneGround, type SceneSheet } from '../../core/scene/scene';
-import { printOver, sampleLayer, type PrintLayer, type PrintTexture } from '../../core/scene/print';
+import {
+  groundLayer,
+  premultiplied,
+  printOver,
+  sampleLayer,
+  textures,
+  textureSize,
+  type PrintLayer,
+  type Texels,
+} from '../../core/scene/print';
 import { tintedBase } from '../../core/scene/tint';
-import type { Placed } from '../../core/placement/place';
+import type { Lie } from '../../core/placement/lay';
 import { borrow, has, keepDerived, miniOf } from '../../files/store';
 import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { rasterNames } from '../../services/artwork/raster-names';
@@ -19,8 +28,6 @@ export const MOCKUP_JPEG = { quality: 86, chromaSubsampling: '4:2:0', optimiseCo
 const SMALL_SIDE = 480;
 /** For lists and the sheet, where dozens come into view at a time: twice as large as they are shown. */
 const MINI_SIDE = 128;
-/** Texels per scene point: a little finer than the scene, so that bilinear sampling loses nothing. */
-const FINENESS = 1.4;
 /**
  * What one picture process keeps between jobs: compiled scenes, and scenes with their product dyed. One artwork goes through all the
  * scenes of its dockets, the next one through the same: with less than all of them (200 MB) each would be loaded for each artwork.
@@ -82,52 +89,46 @@ export async function decode(file: string | Buffer): Promise<Decoded> {
   return { data, width: info.width, height: info.height };
 }
 
-/** Reduces a decoded artwork to a scene's fineness, premultiplied. Never enlarges: sampling does that as well. */
-export async function textureFor(artwork: Decoded, placed: Placed, mmPerPoint: number): Promise<PrintTexture> {
-  const width = Math.max(1, Math.min(artwork.width, Math.round((placed.widthMm / mmPerPoint) * FINENESS)));
-  const height = Math.max(1, Math.round((artwork.height * width) / artwork.width));
+/** Reduces a decoded artwork, or the tile that is repeated, to a scene's fineness, premultiplied. */
+export async function texelsFor(artwork: Decoded, lie: Lie, mmPerPoint: number): Promise<Texels> {
+  const { crop, width, height } = textureSize(lie, artwork, mmPerPoint);
   const raw = { raw: { width: artwork.width, height: artwork.height, channels: 4 as const } };
-  const rgba = new Uint8Array(
-    width === artwork.width
-      ? artwork.data
-      : await sharp(artwork.data, raw).resize(width, height, { fit: 'fill', kernel: 'cubic' }).raw().toBuffer(),
-  );
-  const out = new Uint8Array(rgba.length);
-  for (let i = 0; i < rgba.length; i += 4) {
-    const a = rgba[i + 3]!;
-    if (!a) continue;
-    out[i] = (rgba[i]! * a + 127) / 255;
-    out[i + 1] = (rgba[i + 1]! * a + 127) / 255;
-    out[i + 2] = (rgba[i + 2]! * a + 127) / 255;
-    out[i + 3] = a;
-  }
-  return { width, height, rgba: out, xMm: placed.xMm, yMm: placed.yMm, widthMm: placed.widthMm, heightMm: placed.heightMm };
+  const whole = width === artwork.width && height === artwork.height;
+  const rgba = whole
+    ? artwork.data
+    : await sharp(artwork.data, raw).extract(crop).resize(width, height, { fit: 'fill', kernel: 'cubic' }).raw().toBuffer();
+  return { width, height, rgba: premultiplied(rgba) };
 }
 
-/** An artwork that is printed on a scene: decoded when it is needed. */
+/** What is printed on an area of a scene: artworks decoded, from below. */
 export interface Printed {
   area: string;
-  placed: Placed;
-  /** Names the artwork among the layers that were sampled already. */
-  key: string;
-  artwork: Decoded;
+  ground: string | null;
+  /** `key` names the artwork among the layers that were sampled already. */
+  layers: { lie: Lie; key: string; artwork: Decoded }[];
 }
 
-/** Composes one mockup as RGB bytes. `layers` carries what was sampled for these artworks already. */
+/** Composes one mockup as RGB bytes. `kept` carries what was sampled for these artworks already. */
 export async function compose(
   order: { scene: string; colour: string },
   prints: readonly Printed[],
-  layers: Map<string, PrintLayer>,
+  kept: Map<string, PrintLayer[]>,
 ): Promise<{ rgb: Uint8Array; size: number }> {
   const s = await scene(order.scene);
   const sampled: PrintLayer[] = [];
-  for (const { area, placed, key, artwork } of prints) {
+  for (const { area, ground, layers } of prints) {
     const points = s.areas.get(area);
     if (!points) throw new RangeError(`The scene ${order.scene} does not show the print area ${area}`);
-    const name = JSON.stringify([order.scene, area, key, placed]);
-    let layer = layers.get(name);
-    if (!layer) layers.set(name, (layer = sampleLayer(points, await textureFor(artwork, placed, points.mmPerPoint))));
-    sampled.push(layer);
+    if (ground) sampled.push(groundLayer(points, hexToRgb(ground)));
+    for (const { lie, key, artwork } of layers) {
+      const name = JSON.stringify([order.scene, area, key, lie]);
+      let its = kept.get(name);
+      if (!its) {
+        const texels = await texelsFor(artwork, lie, points.mmPerPoint);
+        kept.set(name, (its = textures(texels, lie).map((t) => sampleLayer(points, t))));
+      }
+      sampled.push(...its);
+    }
   }
   return { rgb: printOver(s.sheet, s.ground, sampled, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
 }
@@ -162,17 +163,22 @@ const keptPicture = (a: Decoded) =>
     .flatten({ background: '#ffffff' })
     .resize(KEPT_SIDE, KEPT_SIDE, { fit: 'contain', background: '#ffffff' });
 
-async function pictureOf(order: PictureOrder, artworks: Artworks, layers: Map<string, PrintLayer>): Promise<Sharp> {
+async function pictureOf(order: PictureOrder, artworks: Artworks, kept: Map<string, PrintLayer[]>): Promise<Sharp> {
   if (order.kind === 'card') return sharp(drawCard(order.card));
   if (order.kind === 'kept') return keptPicture(await artworks.of(order));
   const prints: Printed[] = [];
-  for (const { area, placed, ...source } of order.prints)
-    prints.push({ area, placed, key: source.working, artwork: await artworks.of(source) });
-  const { rgb, size } = await compose(order, prints, layers);
+  for (const { area, ground, layers } of order.prints) {
+    const decoded: Printed['layers'] = [];
+    for (const { maps, repeat, ...source } of layers)
+      decoded.push({ lie: { maps, repeat }, key: source.working, artwork: await artworks.of(source) });
+    prints.push({ area, ground, layers: decoded });
+  }
+  const { rgb, size } = await compose(order, prints, kept);
   return sharp(rgb, { raw: { width: size, height: size, channels: 3 } });
 }
 
-const leadOf = (o: PictureOrder): string => (o.kind === 'scene' ? o.prints[0]!.working : o.kind === 'kept' ? o.working : '');
+const leadOf = (o: PictureOrder): string =>
+  o.kind === 'scene' ? o.prints[0]!.layers[0]!.working : o.kind === 'kept' ? o.working : '';
 
 /** Makes the pictures that are not in the store yet, artwork by artwork. Returns the files that are there afterwards. */
 export async function renderPictures(orders: PictureOrder[]): Promise<string[]> {
@@ -184,12 +190,12 @@ export async function renderPictures(orders: PictureOrder[]): Promise<string[]> 
   // pictures of one artwork together: each is decoded once
   missing.sort((a, b) => (leadOf(a) < leadOf(b) ? -1 : leadOf(a) > leadOf(b) ? 1 : 0));
   const artworks = new Artworks();
-  const layers = new Map<string, PrintLayer>();
+  const kept = new Map<string, PrintLayer[]>();
   let lead = '';
   for (const order of missing) {
-    if (leadOf(order) !== lead) layers.clear();
+    if (leadOf(order) !== lead) kept.clear();
     lead = leadOf(order);
-    const picture = await pictureOf(order, artworks, layers);
+    const picture = await pictureOf(order, artworks, kept);
     const reduced = (side: number) =>
       picture.clone().resize(side, side, { kernel: 'cubic' }).webp({ quality: 82, effort: 2 }).toBuffer();
     const [large, small, mini] = await Promise.all([

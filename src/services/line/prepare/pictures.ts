@@ -1,5 +1,7 @@
-import { placementOn, type AreaPlacement, type Shot } from '../../../core/docket/docket';
-import { place, type Placed } from '../../../core/placement/place';
+import { rgbToHex } from '../../../core/colour/colour';
+import type { Shot } from '../../../core/docket/docket';
+import { faceOn, type AreaPlacement, type Ground, type Layer } from '../../../core/placement/form';
+import { enlarged, layAll, type ArtworkSize, type Lie } from '../../../core/placement/lay';
 import { shotColour } from '../../../core/planning/colours';
 import { areaOn, type BlankDocument } from '../../../core/stock/blank';
 import type { SceneArea } from '../../../core/scene/scene';
@@ -12,17 +14,25 @@ import type { LineOffer, Tell } from './goods';
 import type { Making } from './making';
 
 /** Changes whenever the compositor would make other pixels from the same inputs. */
-const COMPOSITOR_VERSION = 3;
+const COMPOSITOR_VERSION = 4;
 
 interface Source {
   /** The working copy that is printed or shown. It can be made from the original again. */
   working: string;
   original: { sha256: string; fileName: string };
 }
-/** One print area of a mockup. */
-export interface Print extends Source {
+/** An artwork on a print area of a mockup, in the scene's millimetres. */
+export interface PrintedLayer extends Source, Lie {
+  /** As it is printed on the product. */
+  widthMm: number;
+  ppi: number;
+}
+/** One print area of a mockup, from below. */
+export interface Print {
   area: string;
-  placed: Placed;
+  /** Ink all over it, `#rrggbb`. */
+  ground: string | null;
+  layers: PrintedLayer[];
 }
 interface Named {
   /** What the proof keeps of it. */
@@ -44,8 +54,11 @@ const sourceOf = (a: ArtworkRow): Source => ({
   working: workingName(a.sha256),
   original: { sha256: a.sha256, fileName: a.fileName },
 });
-const sizeOf = (a: ArtworkRow) => ({ widthPx: a.widthPx!, heightPx: a.heightPx!, trim: a.measured!.trim });
-const hundredths = ({ xMm, yMm, widthMm, heightMm }: Placed) => [xMm, yMm, widthMm, heightMm].map((v) => Math.round(v * 100));
+/** An artwork's pixels and what prints of them. */
+export const sizeOf = (a: ArtworkRow): ArtworkSize => ({ widthPx: a.widthPx!, heightPx: a.heightPx!, trim: a.measured!.trim });
+/** A lie as it counts for a picture's name: what differs by less than a ten-thousandth is the same picture. */
+const lieName = ({ maps, repeat }: Lie): string =>
+  JSON.stringify([maps, repeat], (_, v: unknown) => (typeof v === 'number' ? Math.round(v * 1e4) / 1e4 : v));
 
 /** The size of the product whose print area is most like the one that a scene shows: of equals the first. */
 function sizeShown(blank: BlankDocument, area: string, sizes: readonly string[], room: SceneArea): string {
@@ -57,14 +70,43 @@ function sizeShown(blank: BlankDocument, area: string, sizes: readonly string[],
   return sizes.reduce((best, size) => (off(size) < off(best) - 1e-3 ? size : best), sizes[0]!);
 }
 
-/** An artwork placed on the product, as it lies in the scene's own millimetres: the area's width fills what the scene shows of it. */
-function inScene(artwork: ArtworkRow, p: AreaPlacement, blank: BlankDocument, sizes: readonly string[], room: SceneArea): Placed {
+/** The artwork that a layer shows: its own, or the proof's; null when it is not here any more. */
+export function shownBy({ artwork }: Pick<Layer, 'artwork'>, lead: ArtworkRow, others: Making['others']): ArtworkRow | null {
+  const it = artwork ? others.get(artwork) : lead;
+  return it?.measured && it.state !== 'refused' ? it : null;
+}
+
+const groundHex = (ground: Ground | undefined, { measured }: ArtworkRow): string | null => {
+  if (typeof ground !== 'object') return ground ?? null;
+  const { inks } = measured!;
+  return inks.length ? rgbToHex(inks[Math.min(ground.ink, inks.length - 1)]!.rgb) : null;
+};
+
+/**
+ * What is printed on an area of the product, as it lies in the scene's own millimetres: the area's width fills what the scene shows of
+ * it. Null when nothing of it is here.
+ */
+function inScene(
+  { others }: Making,
+  lead: ArtworkRow,
+  p: AreaPlacement,
+  blank: BlankDocument,
+  sizes: readonly string[],
+  room: SceneArea,
+): Print | null {
   const size = sizeShown(blank, p.area, sizes, room);
-  const area = areaOn(blank, p.area, size)!;
-  const placed = place(sizeOf(artwork), area, placementOn(p, size));
+  const area = areaOn(blank, p.area, size);
+  if (!area) return null;
+  const face = faceOn(p, size);
   const k = room.widthMm / area.widthMm;
-  if (Math.abs(k - 1) < 1e-9) return placed;
-  return { ...placed, xMm: placed.xMm * k, yMm: placed.yMm * k, widthMm: placed.widthMm * k, heightMm: placed.heightMm * k };
+  const shown = (layer: Layer) => shownBy(layer, lead, others);
+  const layers = layAll(face.layers, area, (l) => shown(l) && sizeOf(shown(l)!)).map(({ layer, laid }) => ({
+    ...sourceOf(shown(layer)!),
+    ...enlarged(laid, k),
+    widthMm: laid.widthMm,
+    ppi: laid.ppi,
+  }));
+  return layers.length ? { area: p.area, ground: groundHex(face.ground, lead), layers } : null;
 }
 
 /** The pictures of a shot list, each named by all that goes into it. Says what cannot be made, and what is still to be put in. */
@@ -106,9 +148,8 @@ export function picturesOf(
     if (!sizes.length) return [];
     const prints = offer.line.placements.flatMap((p): Print[] => {
       const room = sheet.areas.find((a) => a.name === p.area);
-      const printed = p.print ? making.others.get(p.print.artwork) : lead;
-      if (!room || !areaOn(offer.blank, p.area, sizes[0]!) || !printed?.measured || printed.state === 'refused') return [];
-      return [{ ...sourceOf(printed), area: p.area, placed: inScene(printed, p, offer.blank, sizes, room) }];
+      const print = room && inScene(making, lead, p, offer.blank, sizes, room);
+      return print ? [print] : [];
     });
     if (!prints.length) return [];
     const state = sceneState(sheet.id);
@@ -118,7 +159,7 @@ export function picturesOf(
       sheet.id,
       state,
       colour.hex,
-      prints.map((p) => [p.area, p.original.sha256, hundredths(p.placed)]),
+      prints.map((p) => [p.area, p.ground, p.layers.map((l) => [l.original.sha256, lieName(l)])]),
     ];
     return [{ kind: 'scene', prints, scene: sheet.id, colour: colour.hex, colourName: colour.name, ...files(inputs) }];
   });

@@ -1,3 +1,5 @@
+import { rgbToHex } from '../../../core/colour/colour';
+import { covering, fitted, onArea, type Ground, type Layer } from '../../../core/placement/form';
 import { effective, type DocketDocument } from '../../../core/docket/docket';
 import { sentenceOf } from '../../../core/listing/problems';
 import { pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
@@ -45,7 +47,7 @@ const document: DocketDocument = {
       noun: { one: 'Shirt', many: 'Shirts' },
       colours: ['Chalk', 'Harbour', 'Ink'],
       sizes: ['M', '2XL'],
-      placements: [{ area: 'front', mode: 'fit', scale: 0.7, topMm: 30 }],
+      placements: [onArea('front', fitted(0.7, 30))],
     },
   ],
   shots: [
@@ -165,7 +167,7 @@ test('a picture’s name depends on everything that goes into it, and on nothing
   const name = (change: Change = {}) => (made(change).pictures[0] as PictureOrder).file;
   expect(name({ artwork: { ...artwork, name: 'Another name' } })).toBe(name());
   expect(name({ artwork: { ...artwork, sha256: 'e'.repeat(64) } })).not.toBe(name());
-  const lower = { ...line, placements: [{ ...line.placements[0]!, topMm: 31 }] };
+  const lower = { ...line, placements: [onArea('front', fitted(0.7, 31))] };
   expect(name({ document: { lines: [lower] } })).not.toBe(name());
 });
 
@@ -370,28 +372,55 @@ describe('several print areas', () => {
     sha256: 'd'.repeat(64),
     state: 'ready',
   } as ArtworkRow;
-  const placements = [
-    line.placements[0]!,
-    { area: 'hem', mode: 'fit' as const, scale: 1, topMm: 0, print: { artwork: mark.id } },
-  ];
+  const placements = [line.placements[0]!, onArea('hem', { ...fitted(1, 0), artwork: mark.id })];
   const wide = (others: ArtworkRow[], areas = [...blank.areas, hem]) =>
     made({ document: { lines: [{ ...line, placements }] }, blanks: [{ ...blank, areas }], others });
   test('a scene that shows both prints both: the motif, and the mark that is always the same', () => {
     const it = wide([mark]);
     expect(codes(it)).toEqual([]);
-    const areas = scenes(it).map((p) => p.prints.map((r) => [r.area, r.original.sha256[0]]));
+    const areas = scenes(it).map((p) => p.prints.map((r) => [r.area, r.layers[0]!.original.sha256[0]]));
     expect(areas[0]).toEqual([['front', 'f'], ['hem', 'd']]); // prettier-ignore
+  });
+  test('a ground is ink of a colour, or of one of the artwork’s own', () => {
+    const grounds = (ground: Ground) =>
+      scenes(made({ document: { lines: [{ ...line, placements: [{ ...line.placements[0]!, ground }] }] } })).map((p) => p.prints[0]!.ground); // prettier-ignore
+    expect(new Set(grounds('#102030'))).toEqual(new Set(['#102030']));
+    expect(new Set(grounds({ ink: 7 }))).toEqual(new Set([rgbToHex(artwork.measured!.inks.at(-1)!.rgb)]));
+  });
+  test('a picture has another name when what is printed sits otherwise, and the same when nothing else is changed', () => {
+    const name = (layer: Layer) =>
+      scenes(made({ document: { lines: [{ ...line, placements: [onArea('front', layer)] }] } }))[0]!.file;
+    const seats: Layer[] = [
+      fitted(0.7, 30),
+      fitted(0.7, 31),
+      { ...fitted(0.7, 30), turn: 5 },
+      { ...fitted(0.7, 30), mirror: true },
+      { ...fitted(0.7, 30), anchor: 'bottom' },
+      { ...fitted(0.2, 30), spread: { kind: 'brick', pitch: { x: 1, y: 1 } } },
+      { ...fitted(0.2, 30), spread: { kind: 'straight', pitch: { x: 1, y: 1 } } },
+      { ...fitted(0.2, 30), spread: { kind: 'copies', at: [{ xMm: 40, yMm: 0 }] } },
+    ];
+    expect(new Set(seats.map(name)).size).toBe(seats.length);
+    expect(seats.map(name)).toEqual(seats.map(name));
   });
   test('a mark that is not here any more holds the proof', () => expect(codes(wide([]))).toContain('print-gone'));
 });
 
 describe('areas that must be filled', () => {
-  const filled = (placement: object, area: object) =>
-    codes(made({ document: { lines: [{ ...line, placements: [{ area: 'front', ...placement } as never] }] }, blanks: [{ ...blank, areas: [{ ...blank.areas[0]!, ...area }] }] })); // prettier-ignore
-  const cover = { mode: 'cover', scale: 1, topMm: 0 };
+  const filled = (layer: Layer, area: object, ground?: string) =>
+    codes(made({ document: { lines: [{ ...line, placements: [{ ...onArea('front', layer), ...(ground && { ground }) }] }] }, blanks: [{ ...blank, areas: [{ ...blank.areas[0]!, ...area }] }] })); // prettier-ignore
   test('a fitted motif leaves ground that shows through', () =>
-    expect(filled({ mode: 'fit', scale: 0.7, topMm: 30 }, { mustBeFilled: true })).toContain('not-filled'));
-  test('one that covers does not', () => expect(filled(cover, { mustBeFilled: true })).toEqual([]));
+    expect(filled(fitted(0.7, 30), { mustBeFilled: true })).toContain('not-filled'));
+  test('one that covers does not', () => expect(filled(covering(), { mustBeFilled: true })).toEqual([]));
+  test('nor a ground of ink below it', () => expect(filled(fitted(0.7, 30), { mustBeFilled: true }, '#224466')).toEqual([]));
+  test('nor a repeat edge to edge; one with gaps does', () => {
+    const repeated = (pitch: number): Layer => ({
+      ...fitted(0.2, 0),
+      spread: { kind: 'half-drop', pitch: { x: pitch, y: pitch } },
+    });
+    expect(filled(repeated(1), { mustBeFilled: true })).toEqual([]);
+    expect(filled(repeated(1.5), { mustBeFilled: true })).toContain('not-filled');
+  });
 });
 
 test('colours by rule: the ones it reads best on, so many of all', () => {

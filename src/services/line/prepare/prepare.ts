@@ -1,12 +1,12 @@
-import { place } from '../../../core/placement/place';
+import { artworksOf, faceOn } from '../../../core/placement/form';
+import { layAll } from '../../../core/placement/lay';
 import type { Problem } from '../../../core/listing/problems';
 import type { OfferedColour, ProofFields, ProofVariant } from '../../../core/listing/proof';
 import { currencyOf } from '../../../core/outlet/rules';
 import { areaOn } from '../../../core/stock/blank';
-import { placementOn } from '../../../core/docket/docket';
 import { offeredColours, offerOf, type LineOffer, type Tell } from './goods';
 import type { Making } from './making';
-import { picturesOf, type Picture } from './pictures';
+import { picturesOf, shownBy, sizeOf, type Picture } from './pictures';
 import { variantsOf } from './prices';
 import { beside, ruleProblems } from './problems';
 import { wordingSubject, wordsOf } from './words';
@@ -74,8 +74,7 @@ function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer
   for (const { line, blank, sizes } of offers) {
     const named = offers.length > 1 ? { line: line.noun.one.toLowerCase() } : {};
     for (const p of line.placements) {
-      const print = p.print ? others.get(p.print.artwork) : artwork;
-      if (!print?.measured || print.state === 'refused') {
+      if (artworksOf(p).some((id) => !shownBy({ artwork: id }, artwork, others))) {
         tell('print-gone', 'goods', true, { area: p.area });
         continue;
       }
@@ -83,10 +82,11 @@ function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer
       for (const size of sizes) {
         const area = areaOn(blank, p.area, size);
         if (!area) continue;
-        const how = placementOn(p, size);
-        const placed = place({ widthPx: print.widthPx!, heightPx: print.heightPx!, trim: print.measured.trim }, area, how);
-        if (how.mode === 'fit') cut = Math.max(cut, placed.cutShare);
-        bare = Math.max(bare, 1 - placed.filledShare);
+        const { ground, layers } = faceOn(p, size);
+        const laid = layAll(layers, area, (layer) => sizeOf(shownBy(layer, artwork, others)!));
+        // what is to cover is meant to overhang
+        for (const { layer, laid: l } of laid) if (layer.size.rule !== 'cover') cut = Math.max(cut, l.cutShare);
+        if (ground === undefined) bare = Math.max(bare, 1 - laid.reduce((sum, { laid: l }) => sum + l.filledShare, 0));
       }
       if (cut > TOLERANCE) tell('cut-off', 'artwork', true, { share: cut, ...named });
       if (bare > TOLERANCE && blank.areas.find((a) => a.name === p.area)?.mustBeFilled)

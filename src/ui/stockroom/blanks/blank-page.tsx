@@ -8,7 +8,7 @@ import { ButtonLink } from '../../parts/button';
 import { ChoiceField } from '../../parts/fields/field';
 import { amount, count } from '../../parts/format';
 import { Heading } from '../heading';
-import { AreaDrawing, groundOf, type Sample } from './area-drawing';
+import { AreaDrawing, groundOf, usually, type Sample } from '../area-drawing';
 import { Standing } from './browse';
 import { Sentences } from './sentences';
 import { SizeTable } from './size-table';
@@ -74,7 +74,7 @@ function Areas({ document: d, sample }: { document: BlankDocument; sample: Sampl
       <ul className="flex flex-wrap gap-x-8 gap-y-4">
         {areas.map((a) => (
           <li key={a.name}>
-            <AreaDrawing area={a} roomMm={room} size={190} ground={groundOf(d.colours, sample)} sample={sample} />
+            <AreaDrawing area={a} roomMm={room} size={190} ground={groundOf(d.colours, sample)} layers={usually(sample, a)} />
             <b className="mt-1 block">{a.name}</b>
             <span className="block tabular-nums text-soft">
               {mm(a.widthMm)} x {mm(a.heightMm)} mm · {a.ppi} px/in

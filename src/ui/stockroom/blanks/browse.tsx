@@ -14,7 +14,7 @@ import { useWindows, type Source } from '../../parts/lists/windows';
 import { useAddress } from '../../parts/use-address';
 import { SelectionBar } from '../../parts/lists/selection-bar';
 import { CompareDialog } from './compare';
-import { AreaDrawing, groundOf, type Sample } from './area-drawing';
+import { AreaDrawing, groundOf, usually, type Sample } from '../area-drawing';
 import { BLOCK, blankSearch } from './search-text';
 
 const ROW = 96;
@@ -219,7 +219,7 @@ function BlankRow({
           roomMm={Math.max(area.widthMm, area.heightMm)}
           size={72}
           ground={groundOf(b.colours, sample)}
-          sample={sample}
+          layers={usually(sample, area)}
         />
         <span className="min-w-0">
           <b className="block truncate font-slab text-[15px] font-semibold">{b.name}</b>

@@ -5,7 +5,7 @@ import type { BlankDocument } from '@/core/stock/blank';
 import { api } from '../../api';
 import { Dialog } from '../../parts/dialog';
 import { amount } from '../../parts/format';
-import { AreaDrawing, groundOf, type Sample } from './area-drawing';
+import { AreaDrawing, groundOf, usually, type Sample } from '../area-drawing';
 
 const span = (amounts: number[], currency: string): string => {
   const [least, most] = [Math.min(...amounts), Math.max(...amounts)];
@@ -63,7 +63,13 @@ export function CompareDialog({ ids, sample, close }: { ids: readonly string[]; 
               </th>
               {documents.map((d) => (
                 <th key={d.id} className="align-bottom">
-                  <AreaDrawing area={d.areas[0]!} roomMm={room} size={150} ground={groundOf(d.colours, sample)} sample={sample} />
+                  <AreaDrawing
+                    area={d.areas[0]!}
+                    roomMm={room}
+                    size={150}
+                    ground={groundOf(d.colours, sample)}
+                    layers={usually(sample, d.areas[0]!)}
+                  />
                   <span className="mt-1 block font-slab text-[15px] font-semibold text-ink">{d.name}</span>
                 </th>
               ))}

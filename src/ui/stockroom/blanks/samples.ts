@@ -1,5 +1,5 @@
 import type { ArtworkView } from '@/api/views';
-import type { Sample } from './area-drawing';
+import type { Sample } from '../area-drawing';
 
 /** Artworks that blanks can be shown with, those that are measured, as small or larger pictures. */
 export const samplesOf = (artworks: readonly ArtworkView[], picture: 'mini' | 'thumb'): Sample[] =>

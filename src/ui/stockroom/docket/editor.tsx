@@ -6,6 +6,7 @@ import { FormProvider, useForm, type Resolver } from 'react-hook-form';
 import type { ArtworkView, BlankView, OutletView } from '@/api/views';
 import type { BlankName } from '@/services/stockroom/blank-windows';
 import type { DocketUseView, DocketView, PlanView } from '@/api/shapes/stockroom';
+import { whyNot } from '@/core/docket/accepts';
 import { same } from '@/core/docket/docket';
 import { NO_PLAN } from '@/core/docket/starter';
 import type { SceneSheet } from '@/core/scene/scene';
@@ -72,6 +73,9 @@ export function DocketEditor({
   const form = useForm<DocketForm>({ defaultValues: now, resolver: checked, mode: 'onChange' });
   const { isDirty, isSubmitting, errors, defaultValues } = form.formState;
   const [document, plan, revision] = form.watch(['document', 'plan', 'revision']);
+  const [sampleId, chooseSample] = useState('');
+  const fitting = samples.filter((a) => whyNot(document.accepts, a) === null);
+  const sample = fitting.find((a) => a.id === sampleId) ?? fitting[0];
   // what somebody else saves is shown as it comes; what is being written here is left alone
   useEffect(() => {
     if (!isDirty) form.reset(now);
@@ -129,7 +133,7 @@ export function DocketEditor({
   );
   return (
     <FormProvider {...form}>
-      <GoodsContext value={{ blanks, names, blankOf, scenes, outlets, plans, samples, isNew }}>
+      <GoodsContext value={{ blanks, names, blankOf, scenes, outlets, plans, samples, fitting, sample, chooseSample, isNew }}>
         <form
           className="grid h-full min-h-0 grid-cols-[1fr_minmax(420px,40%)]"
           onSubmit={(e) => void save(e)}
@@ -180,7 +184,7 @@ export function DocketEditor({
             <PlanPart />
             <OutletsPart />
           </section>
-          <Result document={document} plan={plan.document} samples={samples} scenes={scenes} outlets={outlets} />
+          <Result document={document} plan={plan.document} />
         </form>
       </GoodsContext>
     </FormProvider>

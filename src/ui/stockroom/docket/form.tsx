@@ -30,6 +30,10 @@ export interface Goods {
   outlets: OutletView[];
   plans: PlanView[];
   samples: ArtworkView[];
+  /** Those that the docket takes, and the one that it is looked at with. */
+  fitting: ArtworkView[];
+  sample: ArtworkView | undefined;
+  chooseSample: (id: string) => void;
   isNew: boolean;
 }
 export const GoodsContext = createContext<Goods | null>(null);

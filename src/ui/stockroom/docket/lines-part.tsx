@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { BlankView } from '@/api/views';
 import type { Chosen, GoodsLine } from '@/core/docket/docket';
 import { begunAnew, starterParts } from '@/core/docket/starter';
+import { faceOn, fitted, onArea } from '@/core/placement/form';
 import { act } from '../../api';
 import { Button } from '../../parts/button';
 import { NumberField } from '../../parts/fields/amount';
@@ -10,21 +11,22 @@ import { CheckField, Toggles } from '../../parts/fields/choices';
 import { ChoiceField, TextField } from '../../parts/fields/field';
 import { Tabs } from '../../parts/tabs';
 import { Part, toggled, useDocket, useGoods, Wrong } from './form';
-import { Placements } from './placements';
+import { Placements } from './placement/placements';
 
 /** A new line for a blank: everything of it, in its first print area. */
 export function lineFor(blank: BlankView, like: GoodsLine | undefined, keys: readonly string[]): GoodsLine {
   let key = 'goods';
   for (let n = 2; keys.includes(key); n++) key = `goods-${n}`;
   const area = blank.areas.find((a) => like?.placements.some((p) => p.area === a.name)) ?? blank.areas[0]!;
-  const how = like?.placements.find((p) => p.area === area.name) ?? like?.placements[0];
+  const how = like?.placements.find((p) => p.area === area.name) ?? like?.placements[0] ?? onArea(area.name, fitted(0.8, 0));
   return {
     key,
     blank: blank.id,
     noun: like?.noun ?? { one: blank.name, many: blank.name },
     colours: blank.colours.map((c) => c.name),
     sizes: blank.sizes.map((s) => s.name),
-    placements: [{ area: area.name, mode: how?.mode ?? 'fit', scale: how?.scale ?? 0.8, topMm: how?.topMm ?? 0 }],
+    // its sizes have other names
+    placements: [{ form: 1, area: area.name, ...faceOn({ ...how, bySize: {} }, '') }],
   };
 }
 

@@ -1,7 +1,16 @@
 import { hexToRgb } from '@/core/colour/colour';
-import type { Placed } from '@/core/placement/place';
+import type { Lie } from '@/core/placement/lay';
 import { compileArea, groundOf, type PrintPoints, type SceneGround, type SceneSheet } from '@/core/scene/scene';
-import { printOver, sampleLayer, type PrintTexture } from '@/core/scene/print';
+import {
+  groundLayer,
+  premultiplied,
+  printOver,
+  sampleLayer,
+  textures,
+  textureSize,
+  type PrintLayer,
+  type Texels,
+} from '@/core/scene/print';
 import { tintedBase } from '@/core/scene/tint';
 
 /** Composites previews in the browser with the same core that renders mockups on the server. */
@@ -9,8 +18,8 @@ export interface PreviewAsk {
   serial: number;
   sheet: SceneSheet;
   colour: string;
-  /** What is printed on each area; `artwork` is the address of a picture. */
-  prints: { area: string; placed: Placed; artwork: string }[];
+  /** What is printed on each area, from below; `artwork` is the address of a picture. */
+  prints: { area: string; ground: string | null; layers: (Lie & { artwork: string })[] }[];
 }
 export interface PreviewAnswer {
   serial: number;
@@ -31,10 +40,15 @@ async function bitmap(address: string): Promise<ImageBitmap> {
   return createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none', premultiplyAlpha: 'none' });
 }
 
-function rgba(picture: ImageBitmap, width = picture.width, height = picture.height): Uint8ClampedArray {
+function rgba(
+  picture: ImageBitmap,
+  width = picture.width,
+  height = picture.height,
+  crop = { left: 0, top: 0, width: picture.width, height: picture.height },
+): Uint8ClampedArray {
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
   context.imageSmoothingQuality = 'high';
-  context.drawImage(picture, 0, 0, width, height);
+  context.drawImage(picture, crop.left, crop.top, crop.width, crop.height, 0, 0, width, height);
   return context.getImageData(0, 0, width, height).data;
 }
 
@@ -60,29 +74,24 @@ async function load(sheet: SceneSheet): Promise<Ready> {
   return { ground: groundOf(pixels), areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
 }
 
-function texture(picture: ImageBitmap, placed: Placed, mmPerPoint: number): PrintTexture {
-  const width = Math.max(1, Math.min(picture.width, Math.round((placed.widthMm / mmPerPoint) * 1.4)));
-  const height = Math.max(1, Math.round((picture.height * width) / picture.width));
-  const data = rgba(picture, width, height);
-  const out = new Uint8Array(data.length);
-  for (let i = 0; i < data.length; i += 4) {
-    const a = data[i + 3]!;
-    for (let c = 0; c < 3; c++) out[i + c] = (data[i + c]! * a + 127) / 255;
-    out[i + 3] = a;
-  }
-  return { width, height, rgba: out, xMm: placed.xMm, yMm: placed.yMm, widthMm: placed.widthMm, heightMm: placed.heightMm };
+function texelsOf(picture: ImageBitmap, lie: Lie, mmPerPoint: number): Texels {
+  const { crop, width, height } = textureSize(lie, picture, mmPerPoint);
+  return { width, height, rgba: premultiplied(rgba(picture, width, height, crop)) };
 }
 
 async function compose({ sheet, colour, prints }: PreviewAsk): Promise<ImageBitmap> {
   if (!scenes.has(sheet.id)) scenes.set(sheet.id, load(sheet));
   const { ground, areas } = await scenes.get(sheet.id)!;
-  const layers = await Promise.all(
-    prints.map(async ({ area, placed, artwork }) => {
+  const layers: PrintLayer[] = [];
+  for (const { area, ground, layers: its } of prints) {
+    const points = areas.get(area)!;
+    if (ground) layers.push(groundLayer(points, hexToRgb(ground)));
+    for (const { artwork, ...lie } of its) {
       if (!artworks.has(artwork)) artworks.set(artwork, bitmap(artwork));
-      const points = areas.get(area)!;
-      return sampleLayer(points, texture(await artworks.get(artwork)!, placed, points.mmPerPoint));
-    }),
-  );
+      const texels = texelsOf(await artworks.get(artwork)!, lie, points.mmPerPoint);
+      layers.push(...textures(texels, lie).map((t) => sampleLayer(points, t)));
+    }
+  }
   const dye = hexToRgb(colour);
   const made = printOver(sheet, ground, layers, tintedBase(sheet, ground, dye), dye);
   const out = new ImageData(SIDE, SIDE);

@@ -1,37 +1,23 @@
 'use client';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { whyNot } from '@/core/docket/accepts';
 import type { DocketDocument } from '@/core/docket/docket';
 import type { PricePlan } from '@/core/pricing/plan';
 import type { SceneSheet } from '@/core/scene/scene';
 import type { TriedView } from '@/api/shapes/stockroom';
-import type { ArtworkView, OutletView } from '@/api/views';
+import type { ArtworkView } from '@/api/views';
 import { api, sentenceOf } from '../../api';
 import { ChoiceField } from '../../parts/fields/field';
 import { amount } from '../../parts/format';
 import { Notice } from '../../parts/notice';
 import { useSettled } from '../../parts/use-settled';
 import { PriceBars } from '../../proofs/price-bars';
+import { useGoods } from './form';
 import { Preview } from './preview';
 
 /** What the docket as it stands makes of a sample artwork, at every change. */
-export function Result({
-  document,
-  plan,
-  samples,
-  scenes,
-  outlets,
-}: {
-  document: DocketDocument;
-  plan: PricePlan;
-  samples: ArtworkView[];
-  scenes: SceneSheet[];
-  outlets: OutletView[];
-}) {
-  const fitting = samples.filter((a) => whyNot(document.accepts, a) === null);
-  const [sampleId, setSampleId] = useState('');
-  const sample = fitting.find((a) => a.id === sampleId) ?? fitting[0];
+export function Result({ document, plan }: { document: DocketDocument; plan: PricePlan }) {
+  const { scenes, outlets, fitting, sample, chooseSample } = useGoods();
   const rulesOf = outlets.filter((o) => o.rules);
   const [outletId, setOutletId] = useState(rulesOf[0]?.id ?? '');
   const asked = useSettled(JSON.stringify({ document, plan, artwork: sample?.id, outlet: outletId }));
@@ -53,7 +39,7 @@ export function Result({
           label="Sample artwork"
           options={fitting.map((a) => [a.id, a.name] as const)}
           value={sample?.id ?? ''}
-          onChange={(e) => setSampleId(e.target.value)}
+          onChange={(e) => chooseSample(e.target.value)}
         />
         <span className="text-soft">for</span>
         <ChoiceField
@@ -81,7 +67,7 @@ export function Result({
 function Shown({ tried, sample, scenes }: { tried: TriedView; sample: ArtworkView; scenes: SceneSheet[] }) {
   const { title, tags, description, prices } = tried.fields;
   const price = prices.value.find((p) => p.size === 'M') ?? prices.value[0];
-  const first = tried.pictures[0];
+  const first = tried.pictures[0]?.prints[0]?.layers[0];
   return (
     <>
       <div className="grid grid-cols-3 gap-1.5">
@@ -101,7 +87,7 @@ function Shown({ tried, sample, scenes }: { tried: TriedView; sample: ArtworkVie
       </div>
       {first && (
         <p className="mt-1.5 text-soft">
-          {Math.round(first.placed.widthMm * sample.measured!.trim.width)} mm wide at {Math.round(first.placed.ppi)} px/in
+          {Math.round(first.widthMm)} mm wide at {Math.floor(first.ppi)} px/in
         </p>
       )}
       {tried.problems.map((p) => (

@@ -1,0 +1,211 @@
+'use client';
+import { X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import type { ArtworkView } from '@/api/views';
+import { fitted, nudged, type Face, type Ground, type Layer } from '@/core/placement/form';
+import { layAll, type ArtworkSize } from '@/core/placement/lay';
+import { Button, IconButton } from '../../../parts/button';
+import { ChoiceField } from '../../../parts/fields/field';
+import { ColourField } from '../../../parts/fields/colour';
+import { AreaDrawing, groundOf, type DrawnArea } from '../../area-drawing';
+import { useGoods } from '../form';
+import { SeatFields } from './seat-fields';
+
+const DRAWN_PX = 210;
+/** Arrow keys move by so much, mm; with Shift by ten times, with Alt by a tenth. */
+const NUDGE_MM = 1;
+const MOST_LAYERS = 8;
+
+const sizeOf = (a: ArtworkView | undefined): ArtworkSize | null =>
+  a?.measured && a.widthPx && a.heightPx ? { widthPx: a.widthPx, heightPx: a.heightPx, trim: a.measured.trim } : null;
+
+/** What is printed on one area: its drawing to scale, on which a layer is moved, and the same in numbers. */
+export function FaceEditor({
+  face,
+  area,
+  cloth,
+  put,
+}: {
+  face: Face;
+  area: DrawnArea;
+  /** Colours that it is printed on. */
+  cloth: readonly { hex: string; ground?: string }[];
+  put: (face: Face) => void;
+}) {
+  const { samples, sample } = useGoods();
+  const [at, setAt] = useState(0);
+  const shown = Math.min(at, face.layers.length - 1);
+  const layer = face.layers[shown]!;
+  const of = (l: Layer) => (l.artwork ? samples.find((a) => a.id === l.artwork) : sample);
+  const laid = layAll(face.layers, area, (l) => sizeOf(of(l)));
+  const mine = laid.find((l) => l.layer === layer)?.laid;
+  const change = (next: Layer) => put({ ...face, layers: face.layers.map((l, i) => (i === shown ? next : l)) });
+  const room = Math.max(area.widthMm, area.heightMm);
+  return (
+    <div className="grid grid-cols-[212px_1fr] gap-4">
+      <div>
+        <Mover layer={layer} mmPerPx={(room + 2 * (area.bleedMm ?? 0)) / DRAWN_PX} put={change}>
+          <AreaDrawing
+            area={area}
+            roomMm={room}
+            size={DRAWN_PX}
+            ground={groundHex(face.ground, sample) ?? groundOf(cloth, sample?.measured ?? null)}
+            layers={laid.map(({ layer: l, laid: lie }) => ({ id: of(l)!.id, src: of(l)!.thumb ?? '', lie }))}
+          />
+        </Mover>
+        {mine && (
+          <p className="mt-1 text-[12px] text-soft tabular-nums">
+            {mine.widthMm.toFixed(1)} x {mine.heightMm.toFixed(1)} mm at {Math.floor(mine.ppi)} px/in
+            {layer.size.rule !== 'cover' && mine.cutShare > 0.001 && (
+              <span className="text-spot">, {(mine.cutShare * 100).toFixed(1)}% cut off</span>
+            )}
+          </p>
+        )}
+      </div>
+      <div className="grid content-start gap-2">
+        {face.layers.length > 1 && (
+          <div className="flex flex-wrap gap-1.5" role="group" aria-label="Layers, from below">
+            {face.layers.map((l, i) => (
+              <button
+                key={i}
+                type="button"
+                aria-pressed={i === shown}
+                className={`btn btn-sm btn-outline px-2 font-normal ${i === shown ? 'border-ink font-semibold' : 'border-rule text-soft'}`}
+                onClick={() => setAt(i)}
+              >
+                {i + 1}. {l.artwork ? (of(l)?.name ?? 'a picture') : 'the artwork'}
+              </button>
+            ))}
+          </div>
+        )}
+        <div className="flex flex-wrap items-end gap-2.5">
+          <ChoiceField
+            label="What is printed there"
+            className="w-[200px]"
+            value={layer.artwork ?? ''}
+            options={[['', 'the artwork'], { group: 'always the same', options: samples.map((a) => [a.id, a.name] as const) }]}
+            onChange={(e) => {
+              const { artwork: _, ...rest } = layer;
+              change(e.target.value ? { ...rest, artwork: e.target.value } : rest);
+            }}
+          />
+          <GroundField
+            ground={face.ground}
+            put={(ground) => put(ground === undefined ? { layers: face.layers } : { ...face, ground })}
+          />
+          {face.layers.length > 1 && (
+            <IconButton
+              label={`Take layer ${shown + 1} away`}
+              onClick={() => put({ ...face, layers: face.layers.filter((_, i) => i !== shown) })}
+            >
+              <X size={14} />
+            </IconButton>
+          )}
+        </div>
+        <SeatFields layer={layer} area={area} put={change} />
+        {face.layers.length < MOST_LAYERS && (
+          <span>
+            <Button
+              type="button"
+              tone="quiet"
+              onClick={() => {
+                put({ ...face, layers: [...face.layers, fitted(0.3, 0)] });
+                setAt(face.layers.length);
+              }}
+            >
+              Print more on it
+            </Button>
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** A ground as it looks with a sample. */
+const groundHex = (ground: Ground | undefined, sample: ArtworkView | undefined): string | undefined => {
+  if (typeof ground !== 'object') return ground;
+  const inks = sample?.measured?.inks ?? [];
+  return inks[Math.min(ground.ink, inks.length - 1)]?.hex;
+};
+
+function GroundField({ ground, put }: { ground: Ground | undefined; put: (ground: Ground | undefined) => void }) {
+  const kind = ground === undefined ? 'none' : typeof ground === 'string' ? 'colour' : `ink ${ground.ink}`;
+  return (
+    <>
+      <ChoiceField
+        label="Below it"
+        className="w-[176px]"
+        value={kind}
+        options={[
+          ['none', 'the product shows'],
+          ['colour', 'ink of a colour'],
+          { group: 'ink picked from each artwork', options: [['ink 0', 'its main colour'], ['ink 1', 'its second colour'], ['ink 2', 'its third colour']] }, // prettier-ignore
+        ]}
+        onChange={(e) => {
+          const [word, n] = e.target.value.split(' ');
+          put(word === 'none' ? undefined : word === 'colour' ? '#ffffff' : { ink: Number(n) });
+        }}
+      />
+      {typeof ground === 'string' && (
+        <ColourField
+          label="Its colour"
+          none="The product shows"
+          value={ground.slice(1)}
+          change={(hex) => put(hex === null ? undefined : `#${hex}`)}
+        />
+      )}
+    </>
+  );
+}
+
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Moves a layer by dragging, and by arrow keys. */
+function Mover({
+  layer,
+  mmPerPx,
+  put,
+  children,
+}: {
+  layer: Layer;
+  mmPerPx: number;
+  put: (layer: Layer) => void;
+  children: React.ReactNode;
+}) {
+  const from = useRef<{ x: number; y: number; layer: Layer } | null>(null);
+  return (
+    <div
+      role="group"
+      tabIndex={0}
+      aria-label="Drag it, or move it with the arrow keys: by 1 mm, with Shift by 10, with Alt by a tenth"
+      className="cursor-move touch-none outline-offset-2 select-none"
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        from.current = { x: e.clientX, y: e.clientY, layer };
+      }}
+      onPointerMove={(e) => {
+        const start = from.current;
+        if (!start) return;
+        const mm = (px: number) => Math.round(px * mmPerPx);
+        put(nudged(start.layer, mm(e.clientX - start.x), mm(e.clientY - start.y)));
+      }}
+      onPointerUp={() => (from.current = null)}
+      onPointerCancel={() => (from.current = null)}
+      onKeyDown={(e) => {
+        const way = ARROWS[e.key];
+        if (!way) return;
+        e.preventDefault();
+        const by = NUDGE_MM * (e.shiftKey ? 10 : e.altKey ? 0.1 : 1);
+        put(nudged(layer, way[0] * by, way[1] * by));
+      }}
+    >
+      {children}
+    </div>
+  );
+}
