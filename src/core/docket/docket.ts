@@ -18,12 +18,23 @@ const Chosen = (most: number) =>
     Exactly({ best: Between(1, most, 'so many of all, those on which the artwork reads best') }),
   ]);
 export type Chosen = string[] | { best: number };
+/** Colours are also chosen so that no two of them look alike. */
+const ChosenColours = Type.Union([
+  Chosen(200).anyOf[0],
+  Exactly({
+    best: Between(1, 200, 'so many of all, those on which the artwork reads best'),
+    apart: Type.Optional(
+      Type.Number({ minimum: 0, maximum: 100, description: 'every two at least so far from each other, CIEDE2000' }),
+    ),
+  }),
+]);
+export type ChosenColours = string[] | { best: number; apart?: number };
 
 const GoodsLine = Exactly({
   key: Type.String({ pattern: '^[a-z0-9-]{1,40}$', description: 'names this line within its docket' }),
   blank: Type.String({ pattern: '^[0-9a-z-]{1,64}$' }),
   noun: Exactly({ one: name, many: name }, { description: 'as buyers say it' }),
-  colours: Chosen(200),
+  colours: ChosenColours,
   sizes: Type.Array(name, { minItems: 1, maxItems: 200, uniqueItems: true }),
   finishes: Type.Optional(Chosen(40)),
   placements: Type.Array(AreaPlacement, { minItems: 1, maxItems: 12 }),

@@ -71,7 +71,7 @@ test('what has to be filled begins filled; of very many colours the best eight a
     areas: [{ name: 'front', widthMm: 1800, heightMm: 1830, ppi: 100, mustBeFilled: true }],
   } as BlankDocument;
   const { lines, accepts } = starterParts('curtain', curtain, SCENES);
-  expect(lines[0]).toMatchObject({ colours: { best: 8 }, placements: [{ layers: [covering()] }] });
+  expect(lines[0]).toMatchObject({ colours: { best: 8, apart: 10 }, placements: [{ layers: [covering()] }] });
   // a house that prints at 100 px/in is not asked for more
   expect(accepts).toEqual({ ground: 'full', minPpi: 100 });
 });

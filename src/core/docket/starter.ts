@@ -26,6 +26,8 @@ export type GoodsParts = Pick<DocketDocument, 'lines' | 'accepts' | 'shots' | 'w
 /** From so many colours on, the best few are chosen for each artwork: too many put buyers off (common practice, no single source). */
 const MANY = 12;
 const USUAL = 8;
+/** So far apart by CIEDE2000 that a buyer sees two colours, not two dark blues (fitted by eye on the catalogues' dyes). */
+const APART = 10;
 /** An area this high is a chest, on which a motif stands a hand's breadth below the collar. */
 const CHEST_FROM_MM = 200;
 
@@ -44,7 +46,7 @@ export function starterParts(id: string, blank: BlankDocument, scenes: readonly 
         key: 'goods',
         blank: id,
         noun: { one: kind.one, many: kind.many ?? plural(kind.one) },
-        colours: blank.colours.length > MANY ? { best: USUAL } : blank.colours.map((c) => c.name),
+        colours: blank.colours.length > MANY ? { best: USUAL, apart: APART } : blank.colours.map((c) => c.name),
         sizes: blank.sizes.map((s) => s.name),
         ...(blank.finishes && { finishes: blank.finishes.choices.map((f) => f.name) }),
         placements: [

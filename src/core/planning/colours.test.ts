@@ -1,3 +1,6 @@
+import fc from 'fast-check';
+import { apart } from '../colour/apart';
+import { hexToRgb } from '../colour/colour';
 import { chooseColours, shotColour } from './colours';
 
 const CLOTH = [
@@ -46,6 +49,34 @@ describe('colours', () => {
   });
   test('only so many, those that read best, in the docket’s own order', () =>
     expect(chooseColours([[ink('#d9694f', [217, 105, 79])]], CLOTH, 2).offered.map((c) => c.name)).toHaveLength(2));
+  test('of five dark blues one is offered, the one it reads best on', () => {
+    const blues = ['#1d2f4a', '#1f3250', '#223655', '#24395a', '#26405f'].map((hex, i) => ({ name: `Blue ${i + 1}`, hex }));
+    const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])]], [...blues, CLOTH[3]!], 8, 10);
+    expect(choice.offered).toHaveLength(2);
+    expect(choice.offered.map((c) => c.name)).toContain('Ink');
+    expect(choice.offered.map((c) => c.name)).toContain(choice.featured);
+  });
+  test('no two that are offered are closer than what is asked for, and the featured one is always among them', () => {
+    const hex = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
+    fc.assert(
+      fc.property(
+        fc.array(hex, { minLength: 1, maxLength: 20 }),
+        hex,
+        fc.integer({ min: 1, max: 10 }),
+        fc.integer({ min: 0, max: 40 }),
+        (all, of, most, gap) => {
+          // prettier-ignore
+          const cloth = all.map((h, i) => ({ name: String(i), hex: h }));
+          const { offered, featured } = chooseColours([[ink(of, hexToRgb(of))]], cloth, most, gap);
+          expect(offered.length).toBeGreaterThan(0);
+          expect(offered.length).toBeLessThanOrEqual(most);
+          expect(offered.map((c) => c.name)).toContain(featured);
+          for (const [i, a] of offered.entries())
+            for (const b of offered.slice(i + 1)) expect(apart(a.hex, b.hex)).toBeGreaterThanOrEqual(gap);
+        },
+      ),
+    );
+  });
   test('a shot list counts on from the featured colour and starts again at the end', () => {
     const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])]], CLOTH);
     expect((['featured', 1, 2] as const).map((want) => shotColour(choice, want).name)).toEqual(['Harbour', 'Ink', 'Harbour']);

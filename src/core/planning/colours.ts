@@ -1,3 +1,4 @@
+import { apart } from '../colour/apart';
 import { hexToRgb } from '../colour/colour';
 import { legibility, type Ink } from '../artwork/measure/measure';
 
@@ -27,9 +28,9 @@ interface Dye {
  * Chooses among a docket's colours by how well the artwork can be read on each. `prints` are the inks of the artworks of
  * one motif, the leading one first, null for one that brings its own ground and is read on any colour: each colour takes the one that reads best on it. Where none reads well on any, the
  * best colour is offered all the same and `unreadable` says so: a person has to look. `most` offers only so many, those that read
- * best.
+ * best, and of those that look alike, closer than `gap` by CIEDE2000, only the better one.
  */
-export function chooseColours(prints: (Ink[] | null)[], colours: Dye[], most = Infinity): ColourChoice {
+export function chooseColours(prints: (Ink[] | null)[], colours: Dye[], most = Infinity, gap = 0): ColourChoice {
   const judged = colours.map(({ name, hex, ground = hex }) => {
     const on = prints.map((inks) => (inks ? Math.round(legibility(inks, hexToRgb(ground)) * 1000) / 1000 : 1));
     const print = on.reduce((best, l, i) => (l > on[best]! + CLEARLY_BETTER ? i : best), 0);
@@ -39,7 +40,9 @@ export function chooseColours(prints: (Ink[] | null)[], colours: Dye[], most = I
   const unreadable = best.legibility < READABLE;
   const readable = judged.filter((c) => (unreadable ? c === best : c.legibility >= READABLE));
   // of equals the docket's order decides
-  const first = new Set([...readable].sort((a, b) => b.legibility - a.legibility).slice(0, most));
+  const first = new Set<(typeof judged)[number]>();
+  for (const one of [...readable].sort((a, b) => b.legibility - a.legibility))
+    if (first.size < most && [...first].every((c) => apart(c.hex, one.hex) >= gap)) first.add(one);
   return {
     offered: readable.filter((c) => first.has(c)),
     leftOut: judged.filter((c) => !readable.includes(c)).map(({ name, legibility: l }) => ({ name, legibility: l })),

@@ -97,7 +97,8 @@ function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, t
   if (gone.length)
     tell('discontinued', 'goods', !dyes.length, { what: 'colours', house: blank.house, blank: blank.name, names: gone });
   if (!dyes.length) return null;
-  const choice = chooseColours(inksOf(motif), dyes, most(line.colours));
+  const gap = Array.isArray(line.colours) ? 0 : (line.colours.apart ?? 0);
+  const choice = chooseColours(inksOf(motif), dyes, most(line.colours), gap);
   if (choice.unreadable) tell('unreadable', 'artwork', true, { count: dyes.length, best: choice.featured });
   else if (choice.leftOut.length)
     tell('colours-left-out', 'artwork', false, { colours: choice.leftOut.map((c) => [c.name, c.legibility]) });

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { BlankView } from '@/api/views';
-import type { Chosen, GoodsLine } from '@/core/docket/docket';
+import type { ChosenColours, GoodsLine } from '@/core/docket/docket';
 import { begunAnew, starterParts } from '@/core/docket/starter';
 import { faceOn, fitted, onArea } from '@/core/placement/form';
 import { act } from '../../api';
@@ -136,6 +136,7 @@ function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
           sign: <i className="inline-block h-3.5 w-3.5 border border-rule" style={{ background: c.hex }} />,
         }))}
         put={(colours) => put({ colours })}
+        alike
       />
       <Toggles
         label="Sizes"
@@ -170,11 +171,14 @@ function Choosing({
   chosen,
   all,
   put,
+  alike = false,
 }: {
   word: string;
-  chosen: Chosen;
+  chosen: ChosenColours;
   all: { value: string; sign?: React.ReactNode }[];
-  put: (chosen: Chosen) => void;
+  put: (chosen: ChosenColours) => void;
+  /** Whether some of them may look alike. */
+  alike?: boolean;
 }) {
   const byRule = !Array.isArray(chosen);
   const names = all.map((a) => a.value);
@@ -186,7 +190,7 @@ function Choosing({
           <CheckField
             label="by rule: those it reads best on"
             checked={byRule}
-            onChange={() => put(byRule ? names : { best: Math.min(6, names.length) })}
+            onChange={() => put(byRule ? names : { best: Math.min(6, names.length), ...(alike && { apart: 10 }) })}
           />
         )}
         {byRule && (
@@ -198,7 +202,20 @@ function Choosing({
             min={1}
             max={names.length}
             value={chosen.best}
-            change={(n) => n && put({ best: Math.min(names.length, Math.max(1, Math.round(n))) })}
+            change={(n) => n && put({ ...chosen, best: Math.min(names.length, Math.max(1, Math.round(n))) })}
+          />
+        )}
+        {byRule && alike && (
+          <NumberField
+            hideLabel
+            label="Every two at least so far apart, CIEDE2000"
+            title="As the eye sees it, by CIEDE2000: from 10 on a buyer sees two colours, not two dark blues"
+            className="w-[120px]"
+            unit="apart"
+            min={0}
+            max={100}
+            value={chosen.apart ?? 0}
+            change={(n) => n !== null && put({ best: chosen.best, ...(n > 0 && { apart: Math.min(100, n) }) })}
           />
         )}
       </div>
