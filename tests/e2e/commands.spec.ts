@@ -220,6 +220,7 @@ test('stockroom, and what holds everywhere', async ({ page }) => {
     said(page, /Kestrel Fair’s rules are up to date\. Quayside’s rules are up to date\./),
   );
   await command(page, 'stockroom.new-plan', 'Make a new price plan', opens(page, 'Price plan'));
+  await command(page, 'stockroom.ready', 'Make ready dockets for common goods', opens(page, 'Ready dockets'));
   await command(page, 'stockroom.add-outlet', 'Add an outlet', opens(page, 'Add an outlet'));
   await command(page, 'stockroom.new-docket', 'Make a new docket', at(page, /\/stockroom\/dockets\/new/));
   for (const station of STATIONS) await command(page, `go.${station}`, /^To the /, at(page, new RegExp(`/${station}$`)));

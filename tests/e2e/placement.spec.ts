@@ -87,3 +87,18 @@ test('a repeat, a ground below it, a second layer, and another seat on a size', 
   expect(its[0]!.spread).toEqual({ kind: 'half-drop', pitch: { x: 1.25, y: 1 } });
   expect(Object.keys(bySize!)).toEqual(['XS']);
 });
+
+test('dockets for common goods are made with one click, each with an artwork of one’s own on it', async ({ page }) => {
+  await page.goto('/stockroom');
+  await page.getByRole('button', { name: 'Ready dockets' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Ready dockets' });
+  await expect(dialog.getByRole('checkbox')).toHaveCount(12);
+  await expect(dialog.getByRole('img').first().locator('image')).toHaveCount(1);
+  await expect(dialog.getByRole('button', { name: 'Make dockets' })).toBeDisabled();
+  await dialog.getByRole('checkbox', { name: /^Mugs/ }).check();
+  await dialog.getByRole('checkbox', { name: /^Caps/ }).check();
+  await dialog.getByRole('button', { name: 'Make 2 dockets' }).click();
+  await expect(page.getByText('Mugs, Caps: made. Everything in them can be changed.')).toBeVisible();
+  await page.getByRole('link', { name: /^mug, no scene yet Mugs/ }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mugs');
+});

@@ -10,6 +10,7 @@ import { outletOf, outlets, refreshOutlet, rulesDiff, saveSettings } from '@/ser
 import { blank, blankDiff, blanks, refreshHouses, sayForWhom } from '@/services/stockroom/blanks';
 import { blankWindow } from '@/services/stockroom/blank-windows';
 import { addDocket, docket, dockets, docketUses, saveDocket } from '@/services/stockroom/dockets';
+import { makeReady, readyDockets } from '@/services/stockroom/ready';
 import { outletKinds } from '@/services/stockroom/houses';
 import { addPlan, plans, removePlan, savePlan } from '@/services/stockroom/plans';
 import { sceneById, scenes, scenesFolder } from '@/services/stockroom/scenes';
@@ -129,6 +130,23 @@ const patterns = [
     '/dockets',
     { does: 'makes a docket', status: 201, body: shape.DocketBody, answers: shape.Docket },
     ({ workspace, body }) => addDocket(workspace, body),
+  ),
+  route(
+    'GET',
+    '/dockets/ready',
+    { does: 'dockets that can be made with one click, the commonest goods first', answers: Items(shape.ReadyDocket) },
+    async ({ workspace }) => ({ items: await readyDockets(workspace) }),
+  ),
+  route(
+    'POST',
+    '/dockets/ready',
+    {
+      does: 'makes dockets for some of the commonest goods, sensible to begin with, all of them or none',
+      status: 201,
+      body: shape.ReadyBody,
+      answers: Items(shape.DocketName),
+    },
+    async ({ workspace, body }) => ({ items: await makeReady(workspace, body.kinds) }),
   ),
   route('GET', '/dockets/{id}', { does: 'one docket', params: { id }, answers: shape.Docket }, ({ workspace, params }) =>
     docket(workspace, params.id),

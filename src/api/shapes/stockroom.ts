@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import type { SceneSheet } from '@/core/scene/scene';
+import { COMMONEST } from '@/core/docket/ready';
 import { REPEATS } from '@/core/placement/form';
 import { RulesDocument, SettingsDocument } from '@/core/outlet/rules';
 import { PricePlan } from '@/core/pricing/plan';
@@ -79,6 +80,20 @@ const BlankLine = Named('BlankLine', {
   goneAt: OrNull(Time),
   version: Whole,
 });
+export const ReadyDocket = Named('ReadyDocket', {
+  kind: Text,
+  name: Type.String({ description: 'what the docket would be called' }),
+  blankId: Text,
+  blank: Text,
+  house: Text,
+  colours: BlankDocument.properties.colours,
+  area: BlankDocument.properties.areas.items,
+  made: Type.Boolean({ description: 'there is a docket for this blank already' }),
+});
+export const ReadyBody = Exactly({
+  kinds: Type.Array(OneOf(COMMONEST), { minItems: 1, maxItems: COMMONEST.length, uniqueItems: true }),
+});
+export const DocketName = Exactly({ id: Uuid, name: Text });
 export const BlankWindow = Named('BlankWindow', { from: Whole, total: Whole, rows: Type.Array(BlankLine) });
 export const SentenceBody = Exactly({
   text: Type.String({ minLength: 1, maxLength: 2000, description: 'the sentence, as it stands in the text' }),

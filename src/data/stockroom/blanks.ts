@@ -14,6 +14,17 @@ const BLANK = `SELECT b.id, b.version, v.document, v.fetched_at AS "fetchedAt", 
   JOIN blank_version v ON v.workspace_id = b.workspace_id AND v.blank_id = b.id AND v.version = b.version`;
 
 export const listBlanks = (tx: Tx): Promise<BlankRow[]> => rows(tx, `${BLANK} ORDER BY b.id`);
+/** Of each kind the blank with the most to choose from, in one of the currencies rather than another; those that are gone or not out yet are no choice. */
+export const widestOfKinds = async (tx: Tx, kinds: readonly string[], currencies: readonly string[]): Promise<string[]> =>
+  (
+    await rows<{ id: string }>(
+      tx,
+      `SELECT DISTINCT ON (b.kind) b.id FROM blank b JOIN blank_version v ON v.workspace_id = b.workspace_id AND v.blank_id = b.id AND v.version = b.version
+       WHERE b.kind = ANY($1) AND b.gone_at IS NULL AND (b.on_offer_from IS NULL OR b.on_offer_from <= current_date)
+       ORDER BY b.kind, (v.document->>'currency' = ANY($2)) DESC, b.colours * b.sizes DESC, b.least_minor, b.id`,
+      [kinds, currencies],
+    )
+  ).map((b) => b.id);
 export const blankById = (tx: Tx, id: string): Promise<BlankRow | null> => row(tx, `${BLANK} WHERE b.id = $1`, [id]);
 export const blanksByIds = (tx: Tx, ids: string[]): Promise<BlankRow[]> => rows(tx, `${BLANK} WHERE b.id = ANY($1)`, [ids]);
 

@@ -55,6 +55,7 @@ export const COMMANDS = told({
   'ledger.open': { word: 'Open a listing', keys: 'O', at: 'ledger' },
 
   'stockroom.new-docket': { word: 'New docket', keys: 'N', at: 'stockroom' },
+  'stockroom.ready': { word: 'Ready dockets', at: 'stockroom' },
   'stockroom.catalogues': { word: 'Fetch catalogues', keys: 'F', at: 'stockroom' },
   'stockroom.new-plan': { word: 'New price plan', keys: 'P', at: 'stockroom' },
   'stockroom.add-outlet': { word: 'Add an outlet', keys: 'O', at: 'stockroom' },

@@ -25,6 +25,8 @@ export interface Sample extends ArtworkSize {
   src: string;
   /** Of its inks, 0 to 1. */
   lightness: number;
+  /** It brings its own ground. */
+  fills: boolean;
 }
 
 /** The colour of a blank on which an artwork stands out most by lightness. */
@@ -42,11 +44,17 @@ export interface DrawnLayer {
   lie: Lie;
 }
 
+/** Whether an area is usually printed from edge to edge. */
+const isFilled = (area: DrawnArea): boolean => area.mustBeFilled === true || (area.bleedMm ?? 0) > 0;
+
+/** Of some samples the first that suits an area: one that brings its own ground where it is filled, one without elsewhere. */
+export const suiting = (samples: readonly Sample[], area: DrawnArea): Sample | null =>
+  samples.find((s) => s.fills === isFilled(area)) ?? samples[0] ?? null;
+
 /** A sample as it would usually be printed: over all of what is filled, else with air around it. */
 export function usually(sample: Sample | null | undefined, area: DrawnArea): DrawnLayer[] {
   if (!sample) return [];
-  const filled = area.mustBeFilled || (area.bleedMm ?? 0) > 0;
-  return [{ ...sample, lie: lay(sample, area, filled ? covering() : fitted(0.8, area.heightMm * 0.1)) }];
+  return [{ ...sample, lie: lay(sample, area, isFilled(area) ? covering() : fitted(0.8, area.heightMm * 0.1)) }];
 }
 
 /**

@@ -14,6 +14,8 @@ import { Heading } from './heading';
 import { AddOutlet } from './add-outlet';
 import { fetchCatalogues } from './blanks/browse';
 import { Outlet } from './outlet';
+import { ReadyDialog } from './ready-dialog';
+import type { Sample } from './area-drawing';
 import { PlanDialog, Plans, type PlanAsked } from './plans';
 import { count } from '../parts/format';
 import { Button, ButtonLink } from '../parts/button';
@@ -26,6 +28,7 @@ export function Stockroom({
   plans,
   outlets,
   scenes,
+  samples,
   said,
 }: {
   dockets: DocketView[];
@@ -35,17 +38,21 @@ export function Stockroom({
   plans: PlanView[];
   outlets: OutletView[];
   scenes: SceneSheet[];
+  /** Artworks that goods are shown with. */
+  samples: Sample[];
   said: string | null;
 }) {
   const router = useRouter();
   const [plan, setPlan] = useState<PlanAsked | null>(null);
   const [adding, setAdding] = useState(false);
+  const [ready, setReady] = useState(false);
   const newPlan = () => setPlan({ id: null, name: '', document: STARTER_PLAN.document, dockets: 0, revision: 0 });
   const catalogues = () => void act(fetchCatalogues);
   const all = kinds.departments.reduce((n, d) => n + d.count, 0);
   const connected = outlets.filter((o) => o.connected);
   useCommands({
     'stockroom.new-docket': all ? { says: 'Make a new docket', does: () => router.push('/stockroom/dockets/new') } : null,
+    'stockroom.ready': all ? { says: 'Make ready dockets for common goods', does: () => setReady(true) } : null,
     'stockroom.catalogues': { says: 'Fetch the print houses’ catalogues', does: catalogues },
     'stockroom.new-plan': { says: 'Make a new price plan', does: newPlan },
     'stockroom.add-outlet': { says: 'Add an outlet', does: () => setAdding(true) },
@@ -77,7 +84,12 @@ export function Stockroom({
       <div className="mt-3 grid grid-cols-[1.15fr_1fr] gap-x-10">
         <section>
           <Heading word="Dockets" about="the standing order for one kind of goods">
-            {all > 0 && <ButtonLink href="/stockroom/dockets/new">New docket</ButtonLink>}
+            {all > 0 && (
+              <span className="flex gap-2">
+                <Button onClick={() => setReady(true)}>Ready dockets</Button>
+                <ButtonLink href="/stockroom/dockets/new">New docket</ButtonLink>
+              </span>
+            )}
           </Heading>
           <ul className="bg-paper">
             {dockets.length === 0 && (
@@ -96,8 +108,12 @@ export function Stockroom({
                     href={`/stockroom/dockets/${d.id}`}
                     className="grid grid-cols-[92px_1fr_auto] items-center gap-3 p-2.5 hover:bg-paper2"
                   >
-                    {scene && (
+                    {scene ? (
                       <img src={`/api/v1/scenes/${scene}/plate-800.jpg`} alt="" className="h-[78px] w-[92px] object-cover" />
+                    ) : (
+                      <span className="grid h-[78px] w-[92px] place-items-center border border-rule2 bg-paper2 p-1 text-center text-[11.5px] text-soft">
+                        {blank?.kind}, no scene yet
+                      </span>
                     )}
                     <span>
                       <b className="block font-slab text-[15px] font-semibold">{d.name}</b>
@@ -152,6 +168,7 @@ export function Stockroom({
         </section>
       </div>
       {plan && <PlanDialog key={plan.id} plan={plan} currency={kinds.currency ?? 'USD'} close={() => setPlan(null)} />}
+      {ready && <ReadyDialog samples={samples} close={() => setReady(false)} />}
       {adding && <AddOutlet close={() => setAdding(false)} />}
     </div>
   );

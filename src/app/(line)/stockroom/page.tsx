@@ -4,7 +4,9 @@ import { outlets } from '@/services/outlets/outlets';
 import { blankKinds, blankNames } from '@/services/stockroom/blank-windows';
 import { dockets } from '@/services/stockroom/dockets';
 import { plans } from '@/services/stockroom/plans';
-import { outletView } from '@/api/views';
+import { listArtworks } from '@/services/artwork/artworks';
+import { artworkView, outletView } from '@/api/views';
+import { samplesOf } from '@/ui/stockroom/blanks/samples';
 import { Stockroom } from '@/ui/stockroom/stockroom';
 import { Follow } from '@/ui/shell/live';
 
@@ -23,6 +25,10 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     await outlets(caller.workspace),
   ];
   const used = await blankNames(caller.workspace, [...new Set(forms.map((d) => d.document.lines[0]!.blank))]);
+  const samples = samplesOf(
+    (await listArtworks(caller.workspace, { state: 'ready' }, 0, 24)).map(artworkView(caller.workspace)),
+    'thumb',
+  );
   const said =
     connect === 'declined'
       ? 'The outlet was not connected: access was not allowed.'
@@ -41,6 +47,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         kinds={kinds}
         outlets={houses.map(outletView)}
         scenes={scenes()}
+        samples={samples}
         said={said}
       />
     </>

@@ -1,3 +1,4 @@
+import { fillsSheet } from '@/core/artwork/measure/measure';
 import type { ArtworkView } from '@/api/views';
 import type { Sample } from '../area-drawing';
 
@@ -15,6 +16,7 @@ export const samplesOf = (artworks: readonly ArtworkView[], picture: 'mini' | 't
             heightPx: a.heightPx,
             trim: a.measured.trim,
             lightness: a.measured.lightness,
+            fills: fillsSheet(a.measured),
           },
         ]
       : [];
