@@ -83,7 +83,7 @@ beforeAll(async () => {
 afterEach(() => Promise.all(['quayside', 'kestrel'].map((o) => control(o))));
 
 describe('schemas', () => {
-  const names = ['blank', 'docket', 'price-plan', 'rules', 'settings'];
+  const names = ['blank', 'docket', 'placement', 'price-plan', 'rules', 'settings'];
   const schema = async (of: string) =>
     (await (await fetch(`${BASE}/api/v1/schemas/${of}.json`, { headers: auth })).json()) as object;
   const auth = { authorization: `Bearer ${process.env.PRESS_TOKEN}` };
@@ -103,6 +103,10 @@ describe('schemas', () => {
     for (const b of (await ok<Items<{ document: object }>>('GET', '/blanks')).items) expect([blank(b.document), blank.errors]).toEqual([true, null]); // prettier-ignore
     for (const o of (await ok<Items<{ rulesDocument: object }>>('GET', '/outlets')).items.filter((x) => x.rulesDocument)) expect(rules(o.rulesDocument)).toBe(true); // prettier-ignore
     expect(docket(document())).toBe(true);
+    const placement = await check('placement');
+    expect(placement(front)).toBe(true);
+    expect(placement({ ...front, layers: [{ ...front.layers[0], turn: 400 }] })).toBe(false);
+    expect(placement({ ...front, form: 2 })).toBe(false);
     expect(docket({ ...document(), lines: [] })).toBe(false);
   });
   test('there is no schema of anything else', async () => expect((await call('GET', '/schemas/secrets.json')).status).toBe(404));

@@ -2,12 +2,14 @@ import type { Static } from '@sinclair/typebox';
 import { DocketDocument } from '../docket/docket';
 import { RulesDocument, SettingsDocument } from '../outlet/rules';
 import { PricePlan } from '../pricing/plan';
+import { AreaPlacement } from '../placement/form';
 import { BlankDocument } from '../stock/blank';
 
 /** Every document that goes in and out, by the name under which its schema is published. */
 export const DOCUMENTS = {
   blank: BlankDocument,
   docket: DocketDocument,
+  placement: AreaPlacement,
   'price-plan': PricePlan,
   rules: RulesDocument,
   settings: SettingsDocument,

@@ -70,6 +70,7 @@ export function ReadyDialog({ samples, close }: { samples: readonly Sample[]; cl
                 <input
                   type="checkbox"
                   className="checkbox checkbox-xs mt-0.5"
+                  aria-label={`${it.name}: ${it.blank}, ${it.house}`}
                   checked={kinds.includes(it.kind)}
                   onChange={() => toggle(it.kind)}
                 />
