@@ -2,6 +2,7 @@ import { chooseColours, type ColourChoice } from '../../../core/planning/colours
 import { fillsSheet } from '../../../core/artwork/measure/measure';
 import { chooseSizes } from '../../../core/planning/sizes';
 import type { Chosen, GoodsLine } from '../../../core/docket/docket';
+import { groundHex } from './printed';
 import type { FieldName, Problem } from '../../../core/listing/problems';
 import type { OfferedColour } from '../../../core/listing/proof';
 import { termsOf, type BlankDocument, type Variant, type VariantTerms } from '../../../core/stock/blank';
@@ -92,7 +93,13 @@ const inksOf = (motif: ArtworkRow[]) => motif.map((a) => (fillsSheet(a.measured!
 /** The colours that can be offered, and which twin goes on each; null when the blank has none of the docket's any more. */
 function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, tell: Tell): ColourChoice | null {
   const wanted = named(line.colours, blank.colours);
-  const dyes = wanted.flatMap((name) => blank.colours.find((c) => c.name === name) ?? []);
+  // where ink lies below the artwork, that is what it is read on
+  const inked = line.placements.find((p) => p.layers.some((l) => !l.artwork));
+  const ground = inked && groundHex(inked.ground, motif[0]!);
+  const dyes = wanted.flatMap((name) => {
+    const dye = blank.colours.find((c) => c.name === name);
+    return dye ? [ground ? { ...dye, ground } : dye] : [];
+  });
   const gone = wanted.filter((name) => !dyes.some((d) => d.name === name));
   if (gone.length)
     tell('discontinued', 'goods', !dyes.length, { what: 'colours', house: blank.house, blank: blank.name, names: gone });

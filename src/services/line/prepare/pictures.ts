@@ -1,7 +1,6 @@
-import { rgbToHex } from '../../../core/colour/colour';
 import type { Shot } from '../../../core/docket/docket';
-import { faceOn, type AreaPlacement, type Ground, type Layer } from '../../../core/placement/form';
-import { enlarged, layAll, type ArtworkSize, type Lie } from '../../../core/placement/lay';
+import { faceOn, type AreaPlacement, type Layer } from '../../../core/placement/form';
+import { enlarged, layAll, type Lie } from '../../../core/placement/lay';
 import { shotColour } from '../../../core/planning/colours';
 import { areaOn, type BlankDocument } from '../../../core/stock/blank';
 import type { SceneArea } from '../../../core/scene/scene';
@@ -12,6 +11,7 @@ import { sceneById, sceneState } from '../../stockroom/scenes';
 import { cardOf, type Card } from './cards';
 import type { LineOffer, Tell } from './goods';
 import type { Making } from './making';
+import { groundHex, shownBy, sizeOf } from './printed';
 
 /** Changes whenever the compositor would make other pixels from the same inputs. */
 const COMPOSITOR_VERSION = 4;
@@ -54,8 +54,6 @@ const sourceOf = (a: ArtworkRow): Source => ({
   working: workingName(a.sha256),
   original: { sha256: a.sha256, fileName: a.fileName },
 });
-/** An artwork's pixels and what prints of them. */
-export const sizeOf = (a: ArtworkRow): ArtworkSize => ({ widthPx: a.widthPx!, heightPx: a.heightPx!, trim: a.measured!.trim });
 /** A lie as it counts for a picture's name: what differs by less than a ten-thousandth is the same picture. */
 const lieName = ({ maps, repeat }: Lie): string =>
   JSON.stringify([maps, repeat], (_, v: unknown) => (typeof v === 'number' ? Math.round(v * 1e4) / 1e4 : v));
@@ -69,18 +67,6 @@ function sizeShown(blank: BlankDocument, area: string, sizes: readonly string[],
   };
   return sizes.reduce((best, size) => (off(size) < off(best) - 1e-3 ? size : best), sizes[0]!);
 }
-
-/** The artwork that a layer shows: its own, or the proof's; null when it is not here any more. */
-export function shownBy({ artwork }: Pick<Layer, 'artwork'>, lead: ArtworkRow, others: Making['others']): ArtworkRow | null {
-  const it = artwork ? others.get(artwork) : lead;
-  return it?.measured && it.state !== 'refused' ? it : null;
-}
-
-const groundHex = (ground: Ground | undefined, { measured }: ArtworkRow): string | null => {
-  if (typeof ground !== 'object') return ground ?? null;
-  const { inks } = measured!;
-  return inks.length ? rgbToHex(inks[Math.min(ground.ink, inks.length - 1)]!.rgb) : null;
-};
 
 /**
  * What is printed on an area of the product, as it lies in the scene's own millimetres: the area's width fills what the scene shows of

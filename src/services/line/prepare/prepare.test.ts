@@ -387,6 +387,14 @@ describe('several print areas', () => {
     expect(new Set(grounds('#102030'))).toEqual(new Set(['#102030']));
     expect(new Set(grounds({ ink: 7 }))).toEqual(new Set([rgbToHex(artwork.measured!.inks.at(-1)!.rgb)]));
   });
+  test('artwork is read on the ink below it, whatever the product’s colour', () => {
+    const on = (ground: Ground) =>
+      codes(made({ document: { lines: [{ ...line, placements: [{ ...onArea('front', covering()), ground }] }] } }));
+    // cream ink: lost on cream, clear on navy, also on white cloth
+    expect(on('#f7efdc')).toContain('unreadable');
+    expect(on('#1d3145')).toEqual([]);
+    expect(made({ document: { lines: [{ ...line, placements: [{ ...onArea('front', covering()), ground: '#1d3145' }] }] } }).colours.map((c) => c.name)).toEqual(['Chalk', 'Harbour', 'Ink']); // prettier-ignore
+  });
   test('a picture has another name when what is printed sits otherwise, and the same when nothing else is changed', () => {
     const name = (layer: Layer) =>
       scenes(made({ document: { lines: [{ ...line, placements: [onArea('front', layer)] }] } }))[0]!.file;
