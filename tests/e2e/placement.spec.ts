@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, test } from './alive';
 import { newArtworks, ok, openShop, type Items } from '../integration/press';
 
@@ -11,13 +12,19 @@ const kept = async () =>
   (await ok<Items<Docket>>('GET', '/dockets')).items.find((d) => d.name === name)!.document.lines[0]!.placements[0]!;
 
 test.describe.configure({ mode: 'serial' });
+let artwork = '';
 test.beforeAll(async () => {
   await openShop();
-  await newArtworks(1);
+  [artwork] = (await newArtworks(1)) as [string];
 });
+/** The docket that was made here, tried on the artwork that was brought in here. */
+const opened = async (page: Page) => {
+  const { items } = await ok<Items<{ id: string; name: string }>>('GET', '/dockets');
+  await page.goto(`/stockroom/dockets/${items.find((d) => d.name === name)!.id}?on=${artwork}`);
+};
 
 test('a motif is moved on the drawing, by hand and by keys, held from where one likes', async ({ page }) => {
-  await page.goto('/stockroom/dockets/new?blank=brightsea-tee-180');
+  await page.goto(`/stockroom/dockets/new?blank=brightsea-tee-180&on=${artwork}`);
   await page.getByLabel('Name', { exact: true }).fill(name);
   const drawing = page.getByRole('group', { name: /^Drag it/ });
   await expect(drawing.locator('image')).toHaveCount(1);
@@ -49,22 +56,14 @@ test('a motif is moved on the drawing, by hand and by keys, held from where one 
 });
 
 test('what is cut off is said as it is moved over the edge, and a proof would be held', async ({ page }) => {
-  await page.goto('/stockroom');
-  await page
-    .getByRole('link', { name: new RegExp(name) })
-    .first()
-    .click();
+  await opened(page);
   await page.getByLabel('From the right').fill('-100');
   await expect(page.getByText(/% cut off$/)).toBeVisible();
   await expect(page.getByText(/would be cut off|lies outside/i).first()).toBeVisible();
 });
 
 test('a repeat, a ground below it, a second layer, and another seat on a size', async ({ page }) => {
-  await page.goto('/stockroom');
-  await page
-    .getByRole('link', { name: new RegExp(name) })
-    .first()
-    .click();
+  await opened(page);
   await page.getByLabel('How often').selectOption('half-drop');
   await expect(page.getByLabel('How large')).toHaveValue('width');
   await page.getByLabel('Gap across').fill('25');

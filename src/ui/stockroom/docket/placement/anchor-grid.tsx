@@ -8,9 +8,9 @@ export function AnchorGrid({ label, value, change }: { label: string; value: Anc
   return (
     <fieldset>
       <legend className="mb-0.5 block text-[11.5px] text-soft">{label}</legend>
-      <div className="grid w-[60px] grid-cols-3 border border-rule bg-paper2">
+      <div className="grid w-[74px] grid-cols-3 border border-rule bg-paper2">
         {ANCHORS.map((anchor) => (
-          <label key={anchor} title={anchor} className="grid h-[18px] cursor-pointer place-items-center">
+          <label key={anchor} title={anchor} className="grid h-[24px] cursor-pointer place-items-center">
             <input
               type="radio"
               name={name}
