@@ -120,9 +120,11 @@ export type AreaPlacement = Static<typeof AreaPlacement>;
 export const faceOn = ({ bySize, ground, layers }: AreaPlacement, size: string): Face =>
   bySize?.[size] ?? (ground === undefined ? { layers } : { ground, layers });
 
+/** All layers of a placement, those of every size. */
+export const layersOf = (p: AreaPlacement): Layer[] => [p, ...Object.values(p.bySize ?? {})].flatMap((f) => f.layers);
+
 /** The artworks that a placement names by itself. */
-export const artworksOf = (p: AreaPlacement): string[] =>
-  [p, ...Object.values(p.bySize ?? {})].flatMap((f) => f.layers.flatMap((l) => l.artwork ?? []));
+export const artworksOf = (p: AreaPlacement): string[] => layersOf(p).flatMap((l) => l.artwork ?? []);
 
 /** All of the motif inside a share of the area, so far from its top. */
 export const fitted = (share: number, topMm: number): Layer => ({

@@ -65,7 +65,6 @@ describe('colours', () => {
         fc.integer({ min: 1, max: 10 }),
         fc.integer({ min: 0, max: 40 }),
         (all, of, most, gap) => {
-          // prettier-ignore
           const cloth = all.map((h, i) => ({ name: String(i), hex: h }));
           const { offered, featured } = chooseColours([[ink(of, hexToRgb(of))]], cloth, most, gap);
           expect(offered.length).toBeGreaterThan(0);

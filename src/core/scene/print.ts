@@ -24,11 +24,17 @@ const FINENESS = 1.4;
 /** Which pixels of a picture a texture is made from, and how many texels: never more than pixels, sampling enlarges as well. */
 export function textureSize({ maps, repeat }: Lie, picture: { width: number; height: number }, mmPerPoint: number) {
   const box = repeat?.box ?? { x: 0, y: 0, width: 1, height: 1 };
+  // edges are rounded, not sizes: two halves rounded up would reach over the picture
+  const edge = (share: number, side: number) => Math.min(side, Math.max(0, Math.round(share * side)));
+  const [left, top] = [
+    Math.min(edge(box.x, picture.width), picture.width - 1),
+    Math.min(edge(box.y, picture.height), picture.height - 1),
+  ];
   const crop = {
-    left: Math.round(box.x * picture.width),
-    top: Math.round(box.y * picture.height),
-    width: Math.max(1, Math.round(box.width * picture.width)),
-    height: Math.max(1, Math.round(box.height * picture.height)),
+    left,
+    top,
+    width: Math.max(1, edge(box.x + box.width, picture.width) - left),
+    height: Math.max(1, edge(box.y + box.height, picture.height) - top),
   };
   const largest = Math.max(...maps.map((m) => Math.hypot(m.a, m.b)));
   const width = Math.max(1, Math.min(crop.width, Math.round(((largest * box.width) / mmPerPoint) * FINENESS)));

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import sharp from 'sharp';
 import type { Rgb } from '../colour/colour';
 import { apply, inverse } from '../placement/affine';
@@ -205,6 +206,31 @@ describe('placed otherwise, against the same made by sharp (libvips)', () => {
     const first = on([40, 80, 160]).subarray(0, 3);
     [40, 80, 160].forEach((v, i) => expect(Math.abs(first[i]! - v * ink)).toBeLessThanOrEqual(1));
     expect(new Set(on([255, 255, 255])).size).toBe(1);
+  });
+});
+
+test('a tile is cut out of its picture, never over its edge, however the shares round', () => {
+  const share = fc.double({ min: 0, max: 1, noNaN: true });
+  const side = fc.integer({ min: 1, max: 3000 });
+  const [map] = upright().maps;
+  fc.assert(
+    fc.property(side, side, share, share, share, share, (width, height, x, y, w, h) => {
+      const box = { x, y, width: (1 - x) * w, height: (1 - y) * h };
+      const repeat = { kind: 'straight', pitch: { x: 1, y: 1 }, tile: map!, box } as const;
+      const { crop } = textureSize({ maps: [map!], repeat }, { width, height }, 0.5);
+      expect(Math.min(crop.left, crop.top)).toBeGreaterThanOrEqual(0);
+      expect(Math.min(crop.width, crop.height)).toBeGreaterThanOrEqual(1);
+      expect(crop.left + crop.width).toBeLessThanOrEqual(width);
+      expect(crop.top + crop.height).toBeLessThanOrEqual(height);
+    }),
+  );
+  // a motif that reaches the right edge of a picture with an odd number of pixels
+  const odd = { kind: 'straight', pitch: { x: 1, y: 1 }, tile: map!, box: { x: 0.5, y: 0, width: 0.5, height: 1 } } as const;
+  expect(textureSize({ maps: [map!], repeat: odd }, { width: 3, height: 3 }, 0.5).crop).toEqual({
+    left: 2,
+    top: 0,
+    width: 1,
+    height: 3,
   });
 });
 

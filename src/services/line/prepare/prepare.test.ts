@@ -411,6 +411,8 @@ describe('several print areas', () => {
     expect(new Set(seats.map(name)).size).toBe(seats.length);
     expect(seats.map(name)).toEqual(seats.map(name));
   });
+  test('so does an artwork that was refused meanwhile', () =>
+    expect(codes(made({ artwork: { ...artwork, state: 'refused' } as unknown as ArtworkRow }))).toContain('print-gone'));
   test('a mark that is not here any more holds the proof', () => expect(codes(wide([]))).toContain('print-gone'));
 });
 

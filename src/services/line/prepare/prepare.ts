@@ -1,4 +1,4 @@
-import { artworksOf, faceOn } from '../../../core/placement/form';
+import { faceOn, layersOf } from '../../../core/placement/form';
 import { layAll } from '../../../core/placement/lay';
 import type { Problem } from '../../../core/listing/problems';
 import type { OfferedColour, ProofFields, ProofVariant } from '../../../core/listing/proof';
@@ -75,7 +75,7 @@ function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer
   for (const { line, blank, sizes } of offers) {
     const named = offers.length > 1 ? { line: line.noun.one.toLowerCase() } : {};
     for (const p of line.placements) {
-      if (artworksOf(p).some((id) => !shownBy({ artwork: id }, artwork, others))) {
+      if (layersOf(p).some((layer) => !shownBy(layer, artwork, others))) {
         tell('print-gone', 'goods', true, { area: p.area });
         continue;
       }
