@@ -2,6 +2,7 @@ import { artwork } from './artwork';
 import { line } from './line';
 import { memory } from './memory';
 import { mockups } from './mockups';
+import { placement } from './placement';
 import { screens } from './screens';
 import { scale } from './scale';
 import { strength } from './strength';
@@ -10,6 +11,7 @@ import { twoWorkers } from './two-workers';
 
 const TOPICS: Record<string, () => Promise<void>> = {
   mockups,
+  placement,
   artwork,
   sureness: surenessOfWords,
   memory,

@@ -6,6 +6,7 @@ need_system() { # names of Debian packages
     case $package in
       postgresql) ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=("$package") ;;
       openclipart-png | openclipart-svg) [ -d "/usr/share/openclipart/${package#openclipart-}" ] || missing+=("$package") ;;
+      poppler-utils) command -v pdfinfo >/dev/null 2>&1 || missing+=("$package") ;;
       librsvg2-bin) command -v rsvg-convert >/dev/null 2>&1 || missing+=("$package") ;;
       *) command -v "$package" >/dev/null 2>&1 || missing+=("$package") ;;
     esac

@@ -19,6 +19,12 @@ export const LIMITS = {
   /** Pictures of one artwork, all together. */
   renderSeconds: 240,
 
+  /** One print file, however large. */
+  printSeconds: 240,
+  /** Proofs or listings whose print files are asked for at once, and how long what was asked for is kept. */
+  printsAtOnce: 5_000,
+  printsKeptDays: 7,
+
   /** What an archive may hold. */
   archiveFiles: 5_000,
   archiveTotalBytes: 20 * GB,

@@ -1,4 +1,4 @@
-import { mkdir, readdir, stat, statfs, unlink } from 'node:fs/promises';
+import { mkdir, readdir, rm, stat, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import { LIMITS } from '../core/limits';
 
@@ -31,7 +31,7 @@ export async function sweepScratch(olderMs: number): Promise<number> {
   for (const name of await readdir(folder).catch(() => [])) {
     const found = await stat(join(folder, name)).catch(() => null);
     if (!found || found.mtimeMs > Date.now() - olderMs) continue;
-    await unlink(join(folder, name)).catch(() => undefined);
+    await rm(join(folder, name), { recursive: true, force: true }).catch(() => undefined);
     removed++;
   }
   return removed;

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { open, unlink, writeFile } from 'node:fs/promises';
+import { open, stat, unlink, writeFile } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
 import { diskShelves } from './disk';
@@ -8,7 +8,7 @@ import { root, temporary } from './scratch';
 import { NotStored, type Shelf, type Shelves, type Stored } from './shelves';
 
 export { NotStored, SHELVES, type Shelf, type Stored } from './shelves';
-export { hasRoom, sweepScratch } from './scratch';
+export { hasRoom, sweepScratch, temporary } from './scratch';
 
 /** The bucket that files are kept in, from STORE_URL; null while they are on the disk. */
 let shared: { at: string; bucket: Bucket } | undefined;
@@ -88,6 +88,9 @@ export const keepArrived = (arrived: Arrived): Promise<void> =>
 export const dropArrived = (arrived: Arrived): Promise<void> => unlink(places.get(arrived)!).catch(() => undefined);
 
 export const keepDerived = (name: string, data: Uint8Array): Promise<void> => shelves().keepBytes('derived', name, data);
+/** Puts a file of this machine's disk among what is derived; it may be gone from where it was. */
+export const keepDerivedFile = async (name: string, path: string): Promise<void> =>
+  shelves().keepFile('derived', name, path, (await stat(path)).size);
 export const has = (shelf: Shelf, name: string): Promise<boolean> => shelves().has(shelf, name);
 
 /** A whole file. Throws NotStored. */

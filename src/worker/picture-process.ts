@@ -1,10 +1,12 @@
 import sharp from 'sharp';
+import type { PrintFile } from '../core/print-file/print-file';
 import type { Said } from '../core/said';
 import type { PictureOrder } from '../services/line/prepare/pictures';
 import { tellBegun } from './guard';
 import { CannotRead } from './pictures/problem';
 import { readArtwork, type RasterNames, type ReadArtwork } from './pictures/read';
 import { renderPictures } from './pictures/render';
+import { makePrintFile } from './prints/make';
 
 // one libvips thread in each of our processes: the processes are the parallelism
 sharp.concurrency(1);
@@ -14,14 +16,18 @@ process.once('disconnect', () => process.exit());
 
 /** Work for a picture process. Errors that are about the file come back as values; others are thrown. */
 export type PictureTask =
-  { kind: 'read'; sha256: string; fileName: string; names: RasterNames } | { kind: 'render'; orders: PictureOrder[] };
+  | { kind: 'read'; sha256: string; fileName: string; names: RasterNames }
+  | { kind: 'render'; orders: PictureOrder[] }
+  | { kind: 'print'; file: PrintFile; pdf: boolean };
 export type PictureResult = { ok: true; read?: ReadArtwork; made?: string[] } | { ok: false; why: Said };
 
 export default async function run(task: PictureTask): Promise<PictureResult> {
   tellBegun();
   try {
     if (task.kind === 'read') return { ok: true, read: await readArtwork(task.sha256, task.fileName, task.names) };
-    return { ok: true, made: await renderPictures(task.orders) };
+    if (task.kind === 'render') return { ok: true, made: await renderPictures(task.orders) };
+    await makePrintFile(task.file, task.pdf);
+    return { ok: true };
   } catch (error) {
     if (error instanceof CannotRead) return { ok: false, why: error.said };
     throw error;

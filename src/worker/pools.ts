@@ -3,6 +3,7 @@ import { Tinypool } from 'tinypool';
 import type { SaidLine } from '../core/artwork/words/words';
 import { refusal } from '../core/artwork/refusals';
 import { LIMITS } from '../core/limits';
+import type { PrintFile } from '../core/print-file/print-file';
 import type { Said } from '../core/said';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
 import type { PictureResult, PictureTask } from './picture-process';
@@ -42,6 +43,19 @@ const tooDear = (file: string, spent: Spent, { seconds, megabytes }: Allowance):
 /** Makes the pictures of one artwork's proofs. */
 export const makePictures = (task: Extract<PictureTask, { kind: 'render' }>): Promise<PictureResult> =>
   pictures.run(task, { seconds: LIMITS.renderSeconds, megabytes: LIMITS.readMegabytes });
+
+/** Makes a print file. Never throws for what it is made of. */
+export async function makePrint(file: PrintFile, pdf: boolean): Promise<PictureResult> {
+  const { fileName } = file.layers[0]!.original;
+  const allowed = { seconds: LIMITS.printSeconds, megabytes: LIMITS.readMegabytes };
+  try {
+    return await pictures.run<PictureResult>({ kind: 'print', file, pdf } satisfies PictureTask, allowed);
+  } catch (error) {
+    if (error instanceof Spent) return { ok: false, why: tooDear(fileName, error, allowed) };
+    console.error(`print file of ${fileName}: ${(error as Error).message}`);
+    return { ok: false, why: refusal('print-failed', { file: fileName }) };
+  }
+}
 
 /**
  * The engines that read words take half a gigabyte: one process holds them, has two readings under way, and ends soon: words

@@ -24,6 +24,10 @@ const SENTENCES = {
   'plain-text': (_, file) => `${file} is not a picture: it holds plain text. ${KINDS}`,
   'too-many-pixels': (v, file) =>
     `${file} is ${v.widthPx} × ${v.heightPx} px; at most ${MILLIONS} million pixels can be taken. Export it at its print size.`,
+  'print-too-large': (v, file) =>
+    `${file} cannot be printed on ${v.area} at ${v.widthPx} × ${v.heightPx} px; at most ${MILLIONS} million pixels can be made. Give the area a lower resolution.`,
+  'print-failed': (_, file) =>
+    `The print file of ${file} could not be made. Ask for it again; if that fails too, bring the artwork in anew.`,
   'too-many-layer-pixels': (_, file) =>
     `${file} has layers of more than ${MILLIONS} million pixels together. Merge some, or export it as PNG.`,
   'too-many-layers': (_, file) => `${file} has more than ${LIMITS.layers} layers. Merge some, or export it as PNG.`,

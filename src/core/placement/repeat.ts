@@ -1,4 +1,4 @@
-import { chain, mod, moved, scaled, type Affine } from './affine';
+import { chain, moved, scaled, type Affine } from './affine';
 import type { REPEATS } from './form';
 
 /** A repeat over the plane. */
@@ -49,18 +49,35 @@ export function cellOf({ kind, pitch: { x, y } }: Repeat): Cell {
 export const tileMap = ({ x, y, flipX, flipY }: Tile): Affine =>
   chain(moved(x + (flipX ? 1 : 0), y + (flipY ? 1 : 0)), scaled(flipX ? -1 : 1, flipY ? -1 : 1));
 
+/** A tile's own square under its place in the plane: in a column and a row of the repeat, either of which may be negative. In tiles. */
+export function tileAt({ kind, pitch: { x, y } }: Repeat, column: number, row: number): Affine {
+  const odd = { column: isOdd(column), row: isOdd(row) };
+  return tileMap({
+    x: column * x + (kind === 'brick' && odd.row ? x / 2 : 0),
+    y: row * y + (kind === 'half-drop' && odd.column ? y / 2 : 0),
+    flipX: kind === 'mirrored' && odd.column,
+    flipY: kind === 'mirrored' && odd.row,
+  });
+}
+
 /**
  * Where a point of the plane, in tiles, lies within its tile: written to `into`, 0 to 1 both ways. Outside those where it falls between
  * tiles.
  */
 export function withinTile({ kind, pitch }: Repeat, x: number, y: number, into: { x: number; y: number }): void {
-  let [u, v] = [x, y];
-  if (kind === 'half-drop' && mod(Math.floor(x / pitch.x), 2) === 1) v -= pitch.y / 2;
-  if (kind === 'brick' && mod(Math.floor(y / pitch.y), 2) === 1) u -= pitch.x / 2;
-  const [column, row] = [Math.floor(u / pitch.x), Math.floor(v / pitch.y)];
-  into.x = u - column * pitch.x;
-  into.y = v - row * pitch.y;
+  const { x: across, y: down } = pitch;
+  let u = x;
+  let v = y;
+  if (kind === 'half-drop' && isOdd(Math.floor(x / across))) v -= down / 2;
+  else if (kind === 'brick' && isOdd(Math.floor(y / down))) u -= across / 2;
+  const column = Math.floor(u / across);
+  const row = Math.floor(v / down);
+  into.x = u - column * across;
+  into.y = v - row * down;
   if (kind !== 'mirrored') return;
-  if (mod(column, 2) === 1) into.x = 1 - into.x;
-  if (mod(row, 2) === 1) into.y = 1 - into.y;
+  if (isOdd(column)) into.x = 1 - into.x;
+  if (isOdd(row)) into.y = 1 - into.y;
 }
+
+/** Of a whole number, negative ones too; a remainder would cost as much as all the rest. */
+const isOdd = (n: number): boolean => (n & 1) !== 0;

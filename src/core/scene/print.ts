@@ -74,26 +74,30 @@ export interface PrintLayer {
 const PAIR = 0x00ff00ff;
 
 /**
- * The texels with a border, so that sampling needs no edge cases: see-through, or what lies next to them where tiles lie edge to edge.
- * Little-endian, as every engine is.
+ * The texels with a border of so many, so that sampling needs no edge cases: see-through, or what lies next to them where tiles lie
+ * edge to edge. Little-endian, as every engine is.
  */
-function bordered({ width, height, rgba, repeat }: PrintTexture): Uint32Array {
+export function bordered({ width, height, rgba, repeat }: Texels & { repeat: Repeat | null }, border: number): Uint32Array {
   const from = new Uint32Array(rgba.buffer, rgba.byteOffset, width * height);
-  const stride = width + 2;
-  const out = new Uint32Array(stride * (height + 2));
-  for (let y = 0; y < height; y++) out.set(from.subarray(y * width, (y + 1) * width), (y + 1) * stride + 1);
+  const stride = width + 2 * border;
+  const out = new Uint32Array(stride * (height + 2 * border));
+  for (let y = 0; y < height; y++) out.set(from.subarray(y * width, (y + 1) * width), (y + border) * stride + border);
   if (!repeat || repeat.pitch.x > 1 || repeat.pitch.y > 1) return out;
   const { kind } = repeat;
-  const at = (x: number, y: number) => from[mod(y, height) * width + mod(x, width)]!;
   const [half, drop] = [kind === 'brick' ? Math.round(width / 2) : 0, kind === 'half-drop' ? Math.round(height / 2) : 0];
-  const mirrored = kind === 'mirrored';
-  for (let y = 0; y < height; y++) {
-    out[(y + 1) * stride] = mirrored ? at(0, y) : at(-1, y + drop);
-    out[(y + 1) * stride + width + 1] = mirrored ? at(-1, y) : at(0, y - drop);
-  }
-  for (let x = 0; x < stride; x++) {
-    out[x] = mirrored ? at(x - 1, 0) : at(x - 1 + half, -1);
-    out[(height + 1) * stride + x] = mirrored ? at(x - 1, -1) : at(x - 1 - half, 0);
+  const around = (at: number, side: number) => {
+    if (kind !== 'mirrored') return mod(at, side);
+    const there = mod(at, 2 * side);
+    return there < side ? there : 2 * side - 1 - there;
+  };
+  for (let y = -border; y < height + border; y++) {
+    const within = y >= 0 && y < height;
+    for (let x = -border; x < width + border; x++) {
+      if (within && x === 0) x = width;
+      const [column, row] = [Math.floor(x / width), Math.floor(y / height)];
+      const [u, v] = [around(x - row * half, width), around(y - column * drop, height)];
+      out[(y + border) * stride + x + border] = from[v * width + u]!;
+    }
   }
   return out;
 }
@@ -115,7 +119,7 @@ export function groundLayer({ at, mask }: PrintPoints, [r, g, b]: Rgb): PrintLay
  */
 export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLayer {
   const { width, height, map, repeat } = texture;
-  const texels = bordered(texture);
+  const texels = bordered(texture, 1);
   const stride = width + 2;
   // straight to texels, but for a repeat, which has to find its tile first
   const [sx, sy] = repeat ? [1, 1] : [width, height];

@@ -1,7 +1,7 @@
 import { note } from '../../core/artwork/refusals';
 import type { Said } from '../../core/said';
 import { readFile } from 'node:fs/promises';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { LIMITS } from '../../core/limits';
 import { reduceAndCount, reductionFor, type FullCounts, type Pixels } from '../../core/artwork/measure/reduce';
 import { readLayeredPsd, readOpenRaster, type Flat } from './layered';
@@ -100,12 +100,16 @@ const SVG_DENSITY = 96;
 /** At that density it draws so many pixels for each unit of width and height. */
 const SVG_PER_UNIT = SVG_DENSITY / 72;
 
-/** A drawing as pixels, its longer side at `side`. Straight-alpha sRGB; `removed` and `titles` as in cleanSvg. */
-export async function drawSvg(
-  source: string,
-  fileName: string,
-  side: number,
-): Promise<{ pixels: Pixels; shape: number; removed: string[]; titles: string[] }> {
+/** A drawing that is to be drawn; `shape` is its width over its height, `removed` and `titles` are as in cleanSvg. */
+export interface Drawing {
+  image: Sharp;
+  shape: number;
+  removed: string[];
+  titles: string[];
+}
+
+/** A drawing as a picture whose longer side is `side`; nothing is drawn until pixels are asked for. */
+export async function openSvg(source: string, fileName: string, side: number): Promise<Drawing> {
   let cleaned: CleanSvg;
   try {
     cleaned = cleanSvg(source);
@@ -123,15 +127,27 @@ export async function drawSvg(
     height: Math.max(1, Math.round((meant.height / longer) * side)),
   };
   drawAt(root, meant, size, 1 / SVG_PER_UNIT);
-  const { data, info } = await sharp(Buffer.from(cleaned.text()), { density: SVG_DENSITY, limitInputPixels: LIMITS.pixels })
-    .toColourspace('srgb')
+  const image = sharp(Buffer.from(cleaned.text()), { density: SVG_DENSITY, limitInputPixels: LIMITS.pixels }).toColourspace(
+    'srgb',
+  );
+  return { image, shape: meant.width / meant.height, removed, titles };
+}
+
+/** A drawing as pixels, its longer side at `side`. Straight-alpha sRGB. */
+export async function drawSvg(
+  source: string,
+  fileName: string,
+  side: number,
+): Promise<{ pixels: Pixels } & Omit<Drawing, 'image'>> {
+  const { image, ...told } = await openSvg(source, fileName, side);
+  const { data, info } = await image
     .ensureAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true })
     .catch((error: Error) => {
       throw cannotDraw(fileName, error);
     });
-  return { pixels: { rgba: data, width: info.width, height: info.height }, shape: meant.width / meant.height, removed, titles };
+  return { pixels: { rgba: data, width: info.width, height: info.height }, ...told };
 }
 
 /** A drawing that states no size at all: as large as what is drawn in it. */

@@ -9,8 +9,8 @@ import { CannotRead, damaged } from './problem';
 const PPI = 300;
 const MAX_SIDE = 9000;
 
-/** Draws the first page of a PDF on see-through ground at 300 px/in. */
-export async function readPdf(path: string, fileName: string): Promise<Flat> {
+/** Draws the first page of a PDF on see-through ground: at 300 px/in, or its longer side at `side` px. */
+export async function readPdf(path: string, fileName: string, side?: number): Promise<Flat> {
   // loaded on first use: most shops never bring in a PDF, and it is large
   const [{ getDocument }, { createCanvas }] = await Promise.all([
     import('pdfjs-dist/legacy/build/pdf.mjs'),
@@ -33,7 +33,8 @@ export async function readPdf(path: string, fileName: string): Promise<Flat> {
     });
     const page = await document.getPage(1);
     const natural = page.getViewport({ scale: 1 });
-    const scale = Math.min(PPI / 72, MAX_SIDE / Math.max(natural.width, natural.height));
+    const longer = Math.max(natural.width, natural.height);
+    const scale = Math.min(side ? side / longer : PPI / 72, MAX_SIDE / longer);
     const viewport = page.getViewport({ scale });
     const [width, height] = [Math.max(1, Math.round(viewport.width)), Math.max(1, Math.round(viewport.height))];
     const canvas: Canvas = createCanvas(width, height);
