@@ -48,7 +48,7 @@ function fileOf({ sha256, widthPx, heightPx }: Original, area: AreaSize, ppi: nu
   const size = { widthPx, heightPx, trim: WHOLE };
   return {
     file: derivedName([sha256, area, ppi, seat], '.png'),
-    ...{ line: '', noun: '', area: '', sizes: [], colours: [], ground: null, paper: false, photographic: false },
+    ...{ line: '', noun: '', area: '', sizes: [], colours: [], twin: false, ground: null, paper: false, photographic: false },
     ...{ widthMm: area.widthMm, heightMm: area.heightMm, bleedMm: 0, ppi, ...pixelSize(area, ppi) },
     layers: [{ original: { sha256, fileName: 'design.png' }, ...inPixels(lay(size, area, seat), ppi) }],
   };

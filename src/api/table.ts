@@ -4,6 +4,7 @@ import { ARTWORK_ROUTES } from './routes/artwork';
 import { FILING_ROUTES } from './routes/filing';
 import { LINE_ROUTES } from './routes/line';
 import { PEOPLE_ROUTES } from './routes/people';
+import { PRINT_ROUTES } from './routes/prints';
 import { STOCKROOM_ROUTES } from './routes/stockroom';
 import { route, type Method, type Route } from './route';
 import { Exactly } from './shapes/parts';
@@ -19,6 +20,7 @@ export const ROUTES: Route[] = [
   ...FILING_ROUTES,
   ...STOCKROOM_ROUTES,
   ...LINE_ROUTES,
+  ...PRINT_ROUTES,
 ];
 
 export interface Found {

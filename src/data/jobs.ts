@@ -18,6 +18,8 @@ export interface Jobs {
   'proofs.order': object;
   /** Makes again what of an artwork's small pictures, and of its proofs' pictures, is gone. */
   'artwork.pictures': { artworkId: string };
+  /** Lays out print files that were asked for, and makes them, some at a time; `few` when somebody waits for one or two. */
+  'prints.make': { setId: string; few: boolean };
   /** Sends what waits for an outlet, in order. */
   'outlet.lane': { outletId: string };
   /** Asks an outlet what it has of our listings, from one on. */
@@ -57,6 +59,12 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}` },
   'proof.pictures': { key: (j) => `pictures:${j.proofId}` },
   'artwork.pictures': { key: (j) => `again:${j.artworkId}`, urgency: () => 12 },
+  'prints.make': {
+    key: (j) => `prints:${j.setId}`,
+    // many take turns, behind pictures that somebody waits for
+    queue: (j) => (j.few ? undefined : 'prints'),
+    urgency: (j) => (j.few ? 0 : 4),
+  },
   'proofs.pass': { key: (j) => `pass:${j.workspace}` },
   'proofs.order': { key: (j) => `order:${j.workspace}` },
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
@@ -98,7 +106,7 @@ export async function addJobs<N extends JobName>(tx: Tx, name: N, jobs: readonly
 /** Something in a passing state that no living job takes on. `other` is the run of drafts, the outlet of sendings. */
 export interface LeftOver {
   workspace: string;
-  kind: 'arriving' | 'unread' | 'planning' | 'drafting' | 'ordering' | 'passing' | 'unpacking' | 'sending';
+  kind: 'arriving' | 'unread' | 'planning' | 'drafting' | 'ordering' | 'passing' | 'unpacking' | 'printing' | 'sending';
   id: string;
   other: string;
   /** Its job ran out of tries; else it was lost. */

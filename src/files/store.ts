@@ -103,6 +103,14 @@ export async function read(shelf: Shelf, name: string): Promise<Buffer> {
 export const stream = (shelf: Shelf, name: string): Promise<{ stream: Readable; bytes: number } | null> =>
   shelves().open(shelf, name);
 
+/** How large a file is, bytes. Throws NotStored. */
+export async function bytesOf(shelf: Shelf, name: string): Promise<number> {
+  const found = await shelves().open(shelf, name);
+  if (!found) throw new NotStored(shelf, name);
+  found.stream.destroy();
+  return found.bytes;
+}
+
 /** Lets a program that reads files by their paths read one: the path holds until `reads` has ended, and no longer. Throws NotStored. */
 export const borrow = <T>(shelf: Shelf, name: string, reads: (path: string) => Promise<T>): Promise<T> =>
   shelves().borrow(shelf, name, reads);

@@ -1,5 +1,8 @@
-import type { Job, JobName } from '../data/jobs';
-import { has } from '../files/store';
+import { addJob, type Job, type JobName } from '../data/jobs';
+import { inWorkspace } from '../data/database';
+import type { FileOutcome } from '../data/prints/sets';
+import { pdfOf } from '../core/print-file/print-file';
+import { bytesOf, has } from '../files/store';
 import { artwork } from '../services/artwork/artworks';
 import { unpackParcel } from '../services/artwork/intake';
 import { rasterNames } from '../services/artwork/raster-names';
@@ -11,8 +14,20 @@ import { runLane } from '../services/outlets/lane';
 import { gather, look } from '../services/outlets/looking';
 import { makeOrders } from '../services/outlets/ordering';
 import { keepRulesFresh } from '../services/outlets/outlets';
+import { nextPrints, printsEnded, type NextPrint } from '../services/prints/sets';
 import type { PictureResult } from './picture-process';
-import { makePictures, readFile, readWords } from './pools';
+import { makePictures, makePrint, processes, readFile, readWords } from './pools';
+
+/** Sets of print files take turns: after so long it is the next one's. */
+const PRINT_TURN_MS = 10_000;
+
+async function printed({ n, file, pdf }: NextPrint): Promise<FileOutcome> {
+  const began = performance.now();
+  const made = await makePrint(file, pdf);
+  const seconds = (performance.now() - began) / 1000;
+  if (!made.ok) return { n, bytes: null, problem: made.why, seconds };
+  return { n, bytes: await bytesOf('derived', pdf ? pdfOf(file.file) : file.file), problem: null, seconds };
+}
 
 /** What is done for each kind of job. A job that throws is tried again, later and later; done twice does no harm. */
 export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
@@ -65,6 +80,17 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     if (here.includes(false)) await readFile({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names }, true);
     const orders = await planGone(workspace, artworkId);
     if (orders.length) await makePictures({ kind: 'render', orders });
+  },
+  'prints.make': async (job) => {
+    const { workspace, setId } = job;
+    // one process stays for pictures that somebody waits for
+    const together = Math.max(1, processes - 1);
+    for (const end = Date.now() + PRINT_TURN_MS; Date.now() < end;) {
+      const next = await nextPrints(workspace, setId, together);
+      if (!next) return;
+      await printsEnded(workspace, setId, await Promise.all(next.map(printed)));
+    }
+    await inWorkspace(workspace, (tx) => addJob(tx, 'prints.make', { ...job, few: false }));
   },
   'proofs.pass': async ({ workspace }) => {
     await moveOn(workspace);

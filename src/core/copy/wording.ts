@@ -73,8 +73,8 @@ function holdsRange(within: unknown, seen = new Set<unknown>()): boolean {
   return TypeGuards.isRangeToken(within) || Object.values(within).some((v) => holdsRange(v, seen));
 }
 
-/** Fills a pattern, within the limits for patterns. A value that the pattern needs and the subject lacks is a problem with a sentence, never a hole. */
-export function fill(pattern: string, subject: WordingSubject): Filled {
+/** Fills a pattern with a subject’s values, which stand in groups, within the limits for patterns. A value that the pattern needs and the subject lacks is a problem with a sentence, never a hole. */
+export function fill(pattern: string, subject: object): Filled {
   try {
     const text = (engine.renderSync(parse(pattern), present(subject)) as string)
       .replace(/[ \t]+/g, ' ')
@@ -104,7 +104,7 @@ export function patternFault(pattern: string): string | null {
 }
 
 /** Empty text counts as missing. */
-function present(subject: WordingSubject): Record<string, Record<string, string>> {
+function present(subject: object): Record<string, Record<string, string>> {
   return Object.fromEntries(
     Object.entries(subject).map(([group, values]) => [
       group,

@@ -15,6 +15,8 @@ export interface PrintFile {
   area: string;
   sizes: string[];
   colours: string[];
+  /** Other colours have another artwork of the motif. */
+  twin: boolean;
   /** The area with its bleed around it, mm. */
   widthMm: number;
   heightMm: number;

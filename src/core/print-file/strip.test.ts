@@ -21,7 +21,7 @@ describe('one colour over another', () => {
         const share = (c: readonly number[]) => c.map((v, i) => (i === 3 ? v / 255 : (v / 255) * (c[3]! / 255)));
         const [s, d] = [share(above), share(below)];
         const mixed = s.map((v, i) => v + d[i]! * (1 - s[3]!));
-        const straight = mixed.map((v, i) => (i === 3 ? v : mixed[3]! ? v / mixed[3]! : 0) * 255);
+        const straight = mixed.map((v, i) => (i === 3 ? v : mixed[3]! ? v / mixed[3] : 0) * 255);
         const made = unpack(over(pack(above), pack(below)));
         if (above[3] === 0 && below[3] === 0) return;
         made.forEach((v, i) => expect(Math.abs(v - straight[i]!)).toBeLessThanOrEqual(1));

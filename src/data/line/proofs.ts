@@ -136,6 +136,8 @@ export interface Drafted {
   docketRevision: number;
   plan: { id: string; revision: number };
   rulesVersion: number;
+  /** Name of what it prints. */
+  printPlan: string;
   changed: ListingField[];
 }
 
@@ -144,7 +146,7 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
   const mine = await row(
     tx,
     `UPDATE proof SET state = $3, fields = $4, colours = $5, pictures = $6, problems = $7, currency = $8, made_from = $9, scenes = $10,
-       docket_revision = $11, plan_id = $12, plan_revision = $13, rules_version = $14, changed = $15, before = NULL, version = version + 1, updated_at = now()
+       docket_revision = $11, plan_id = $12, plan_revision = $13, rules_version = $14, changed = $15, print_plan = $16, before = NULL, version = version + 1, updated_at = now()
      WHERE id = $1 AND state = 'drafting' AND draft = $2 RETURNING id`,
     [
       id,
@@ -162,6 +164,7 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
       p.plan.revision,
       p.rulesVersion,
       p.changed,
+      p.printPlan,
     ],
   );
   if (!mine) return;

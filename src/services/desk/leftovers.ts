@@ -57,5 +57,8 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
         problem: refusal('unpacking-failed', {}),
       });
     });
+  } else if (kind === 'printing') {
+    if (failed) await within((tx) => dropJob(tx, 'prints.make', { workspace, setId: id, few: false }));
+    await within((tx) => addJob(tx, 'prints.make', { workspace, setId: id, few: false }));
   } else await within((tx) => addJob(tx, 'outlet.lane', { workspace, outletId: other }));
 }

@@ -6,6 +6,7 @@ import * as data from '../../data/line/proofs';
 import type { ProofRow } from '../../data/line/proofs';
 import { runById } from '../../data/line/runs';
 import { picturesMade } from '../../data/outlets/orders';
+import { keepPlans } from '../../data/prints/plans';
 import type { ProofPicture } from '../../core/listing/proof';
 import { contentsOf, stateAfter } from './content';
 import { makingsOf, type Making } from './prepare/making';
@@ -80,10 +81,15 @@ export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set
       tx,
       drafts.map(({ proof, drafted: { plan: _, ...drafted } }) => ({ ...proof, ...drafted })),
     );
-    for (const { proof, drafted } of drafts) {
+    const printPlans = await keepPlans(tx, plan.proofs.map((p) => p.prepared.prints)); // prettier-ignore
+    for (const [i, { proof, drafted }] of drafts.entries()) {
       const content = contents.get(proof.id);
       const state = stateAfter(drafted.problems, content, 'drafting');
-      await data.finishDraft(tx, proof.id, proof.draft, state, { ...drafted, changed: content?.changed ?? [] });
+      await data.finishDraft(tx, proof.id, proof.draft, state, {
+        ...drafted,
+        printPlan: printPlans[i]!,
+        changed: content?.changed ?? [],
+      });
     }
   });
 }

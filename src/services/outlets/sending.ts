@@ -12,6 +12,7 @@ import type { OrderRow } from '../../data/outlets/orders';
 import { holdOutlet, outletAnswers, outletById, signedOut } from '../../data/outlets/outlets';
 import * as data from '../../data/outlets/parts';
 import type { PartRow } from '../../data/outlets/parts';
+import { sentPlan } from '../../data/prints/plans';
 import { adapterFor } from '../../outlets';
 import { OutletAnswer, type Done, type Step } from '../../outlets/contract';
 import { aimed, mayChange, refuse, stateFor, type Work } from './aiming';
@@ -237,6 +238,7 @@ async function finish(
   await inWorkspace(workspace, async (tx) => {
     const drift = l.sent ? differences(l.sent, l.sentPictures, l.there) : [];
     await putStanding(tx, listing.id, { ...l, state: l.there.state, drift });
+    if (order.want) await sentPlan(tx, listing.id);
     await orders.setOrder(tx, order.id, 'done');
     const fields = order.kind === 'make' ? [] : order.fields;
     await told(tx, order, listing, order.kind === 'make' ? 'listing.made' : 'listing.changed', { outlet: outlet.name, fields });

@@ -39,6 +39,7 @@ export const COMMANDS = told({
   'proofs.held': { word: 'Step through the held ones', keys: 'H', at: 'proofs' },
   'proofs.draft-again': { word: 'Draft again what is out of date', keys: 'D', at: 'proofs' },
   'proofs.send-change': { word: 'Send the change', keys: 'S', at: 'proofs' },
+  'proofs.prints': { word: 'Print files', keys: 'F', at: 'proofs' },
   'proofs.closer': { word: 'Look closer', keys: 'Z', at: 'proofs' },
 
   'press.send': { word: 'Send', keys: 'S', at: 'press' },
@@ -52,6 +53,7 @@ export const COMMANDS = told({
   'ledger.live': { word: 'Set drafts live', keys: 'V', at: 'ledger' },
   'ledger.end': { word: 'End listings', keys: 'E', at: 'ledger' },
   'ledger.changes': { word: 'Send what differs', keys: 'S', at: 'ledger' },
+  'ledger.prints': { word: 'Print files', keys: 'F', at: 'ledger' },
   'ledger.open': { word: 'Open a listing', keys: 'O', at: 'ledger' },
 
   'stockroom.new-docket': { word: 'New docket', keys: 'N', at: 'stockroom' },

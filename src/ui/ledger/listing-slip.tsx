@@ -7,6 +7,7 @@ import { api } from '../api';
 import { Story } from '../desk/story';
 import { Button } from '../parts/button';
 import { Slip } from '../parts/slip';
+import { PrintFiles } from '../prints/print-files';
 import { sendChanges } from '../proofs/orders';
 
 interface Full {
@@ -116,6 +117,7 @@ export function ListingSlip({ listing: l, close }: { listing: ListingView; close
           ))}
         </ol>
       </div>
+      <PrintFiles of={{ kind: 'listings', id: l.id }} className="mt-4 text-[12.5px]" />
       <div className="cut mt-4 pt-3 text-[12.5px]">
         <b className="mb-1 block">What was done</b>
         <Story of={l.id} empty="Nothing by hand yet." />

@@ -27,6 +27,8 @@ import { listingSearch, nextSort } from './search-text';
 
 const ListingSlip = dynamic(() => import('./listing-slip').then((m) => m.ListingSlip));
 
+const PrintsDialog = dynamic(() => import('../prints/prints-dialog').then((m) => m.PrintsDialog));
+
 const ROW = 66;
 const KNOWN = COLUMN_CHOICES.map((c) => c.id);
 /** What a count of listings depends on. */
@@ -42,6 +44,7 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
   const all = useLine()?.stations.ledger.listings ?? total;
   const [open, setOpen] = useState<ListingView | null>(null);
   const [picked, setPicked] = useState<Picked>(NONE);
+  const [printing, setPrinting] = useState(false);
   // what was picked was picked of other rows
   const { sort: _, ...rows } = meant;
   const among = JSON.stringify(rows);
@@ -98,6 +101,7 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
           does: () => void sendChanges(asked!, false).then(() => setPicked(NONE)),
         }
       : null,
+    'ledger.prints': asked ? { says: `Make print files of ${count(chosen, 'listing')}`, does: () => setPrinting(true) } : null,
     'ledger.open': one ? { says: `Open “${one.title}”`, does: () => setOpen(one) } : null,
   };
   useCommands(bindings);
@@ -139,6 +143,9 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
             <SelectionBar says={count(chosen, 'listing')} none={() => setPicked(NONE)}>
               <CommandButton id="ledger.changes" of={bindings} tone="go" />
               <CommandButton id="ledger.end" of={bindings} />
+              <CommandButton id="ledger.prints" of={bindings}>
+                Print files
+              </CommandButton>
               <CommandButton id="ledger.live" of={bindings} tone="go" />
             </SelectionBar>
           ) : (
@@ -205,6 +212,17 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
         )}
         {shown && <ListingSlip key={shown.id} listing={shown} close={() => setOpen(null)} />}
       </div>
+      {printing && asked && (
+        <PrintsDialog
+          choices={[
+            {
+              says: chosen === 1 ? 'What this listing was sent to print' : `What ${count(chosen, 'listing')} were sent to print`,
+              of: { listings: asked },
+            },
+          ]}
+          close={() => setPrinting(false)}
+        />
+      )}
     </div>
   );
 }

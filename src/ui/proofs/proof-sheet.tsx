@@ -5,6 +5,7 @@ import { act, api } from '../api';
 import { Dialog } from '../parts/dialog';
 import { Mark } from '../parts/marks';
 import { Line, Source } from '../parts/slip';
+import { PrintFiles } from '../prints/print-files';
 import { ColoursOnOffer } from './colours-on-offer';
 import { Problems } from './problems';
 import { Standing } from './standing';
@@ -193,6 +194,7 @@ export function ProofSheet({
       {fields.prices && fields.prices.value.length > 0 && (
         <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />
       )}
+      {proof.state !== 'drafting' && <PrintFiles of={{ kind: 'proofs', id: proof.id }} className="mt-5" />}
       <StoryFold of={proof.id} empty="Nothing yet since it was drafted." className="mt-5" />
       {picture?.picture && (
         <Dialog open={closer} onClose={() => setCloser(false)} label="Looked at closely" width={980} flush>

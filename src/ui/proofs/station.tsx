@@ -1,6 +1,7 @@
 'use client';
 import { thousands } from '@/core/thousands';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useState } from 'react';
 import type { OutletView, ProofView } from '@/api/views';
 import type { ProofWindow } from '@/services/line/proof-windows';
@@ -10,6 +11,7 @@ import { count } from '../parts/format';
 import { typing } from '../parts/keyboard';
 import { WindowedList } from '../parts/lists/list';
 import { useAddress } from '../parts/use-address';
+import type { PrintChoice } from '../prints/prints-dialog';
 import { ProofFilters } from './filters';
 import { ProofRow } from './row';
 import { useProofs } from './list';
@@ -17,6 +19,8 @@ import { draftAgain, sendChanges } from './orders';
 import { usePass, usePassMeant } from './passing';
 import { ProofSheet } from './proof-sheet';
 import { proofSearch } from './search-text';
+
+const PrintsDialog = dynamic(() => import('../prints/prints-dialog').then((m) => m.PrintsDialog));
 
 const ROW = 68;
 /** What a proof in full is made from. */
@@ -87,6 +91,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
     open(list.row(where)?.id ?? null, where);
   };
   const [closer, setCloser] = useState(false);
+  const [printing, setPrinting] = useState(false);
   const pass = usePass();
   const passMeant = usePassMeant();
   // what a key acts on is the one under the cursor, not one that is still shown while that is on its way
@@ -145,6 +150,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
             does: () => void sendChanges({ ids: [here.listing!.id] }, here.refusalCode === 'changed-there'),
           }
         : null,
+    'proofs.prints': total ? { says: 'Make print files', does: () => setPrinting(true) } : null,
     'proofs.closer': here ? { says: 'Look closer', does: () => setCloser((c) => !c) } : null,
   };
   useCommands(bindings);
@@ -173,6 +179,10 @@ export function ProofStation({ first }: { first: FirstProofs }) {
   );
   useEffect(() => want(...seen), [want, seen, list.version]);
 
+  const choices: PrintChoice[] = [
+    ...(id ? [{ says: `What ${named} prints`, of: { proofs: { ids: [id] } } }] : []),
+    ...(total > 1 ? [{ says: `What all ${thousands(total)} proofs of this list print`, of: { proofs: { search: meant } } }] : []),
+  ];
   const outlet = proof && first.outlets.find((o) => o.id === proof.outletId);
   return (
     <div className="grid h-full min-h-0 grid-cols-[372px_1fr]">
@@ -180,10 +190,13 @@ export function ProofStation({ first }: { first: FirstProofs }) {
         <div className="px-[18px] pt-2.5 pb-2">
           <div className="flex items-baseline gap-3">
             <h1 className="text-[22px]">Proofs</h1>
-            <span className="text-soft">
+            <span className="grow text-soft">
               {count(total, 'proof')}
               {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
             </span>
+            <CommandButton id="proofs.prints" of={bindings}>
+              Print files
+            </CommandButton>
           </div>
           <ProofFilters search={search} put={put} runs={first.runs} outlets={first.outlets} />
           {states.ready ? (
@@ -220,6 +233,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
       ) : (
         <div />
       )}
+      {printing && <PrintsDialog choices={choices} close={() => setPrinting(false)} />}
     </div>
   );
 }

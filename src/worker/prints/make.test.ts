@@ -48,7 +48,17 @@ const soft = (width: number, height: number) =>
 /** A print file of some layers, under a name of their own. */
 const fileOf = (widthPx: number, heightPx: number, layers: PrintedPicture[], more: Partial<PrintFile> = {}): PrintFile => ({
   file: derivedName([widthPx, heightPx, layers, more], '.png'),
-  ...{ line: 'line', noun: 'Poster', area: 'sheet', sizes: [], colours: [], paper: false, photographic: false, ground: null },
+  ...{
+    line: 'line',
+    noun: 'Poster',
+    area: 'sheet',
+    sizes: [],
+    colours: [],
+    twin: false,
+    paper: false,
+    photographic: false,
+    ground: null,
+  },
   ...{ widthMm: (widthPx / 300) * 25.4, heightMm: (heightPx / 300) * 25.4, bleedMm: 0, ppi: 300, widthPx, heightPx, layers },
   ...more,
 });
@@ -89,8 +99,8 @@ function warped(from: Pixels, to: { width: number; height: number }, map: Affine
     out,
     matrix,
     new cv.Size(to.width, to.height),
-    cv.INTER_CUBIC,
-    cv.BORDER_CONSTANT,
+    cv.INTER_CUBIC as number,
+    cv.BORDER_CONSTANT as number,
     new cv.Scalar(0, 0, 0, 0),
   );
   const rgba = Uint8Array.from(out.data);
@@ -210,7 +220,7 @@ describe('where pixels come to lie', () => {
     const ours = await made(fileOf(300, 200, [at(await original(await png(picture)), scaled(300, 200))]));
     const source = cv.matFromArray(540, 810, cv.CV_8UC4, [...picture.rgba]);
     const out = new cv.Mat();
-    cv.resize(source, out, new cv.Size(300, 200), 0, 0, cv.INTER_AREA);
+    cv.resize(source, out, new cv.Size(300, 200), 0, 0, cv.INTER_AREA as number);
     expect(psnr(ours, { width: 300, height: 200, rgba: Uint8Array.from(out.data) })).toBeGreaterThan(38);
     for (const one of [source, out]) one.delete();
   });

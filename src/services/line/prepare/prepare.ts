@@ -1,12 +1,14 @@
 import { faceOn, layersOf } from '../../../core/placement/form';
 import { layAll } from '../../../core/placement/lay';
 import type { Problem } from '../../../core/listing/problems';
+import type { PrintFile } from '../../../core/print-file/print-file';
 import type { OfferedColour, ProofFields, ProofVariant } from '../../../core/listing/proof';
 import { currencyOf } from '../../../core/outlet/rules';
 import { areaOn } from '../../../core/stock/blank';
 import { offeredColours, offerOf, type LineOffer, type Tell } from './goods';
 import type { Making } from './making';
 import { picturesOf, type Picture } from './pictures';
+import { printFilesOf } from './print-files';
 import { shownBy, sizeOf } from './printed';
 import { variantsOf } from './prices';
 import { beside, ruleProblems } from './problems';
@@ -19,6 +21,8 @@ export interface Prepared {
   variants: ProofVariant[];
   pictures: Picture[];
   problems: Problem[];
+  /** What its goods print. */
+  prints: PrintFile[];
   currency: string;
   /** What it was made from, so that it can be said when that has changed. */
   scenes: string[];
@@ -67,7 +71,7 @@ export function prepare(making: Making): Prepared {
   const colours = offeredColours(offers);
   const made = { fields, colours, variants, pictures: pictures.length, wanted };
   if (offers.length) problems.push(...beside(problems, ruleProblems(made, rules, outlet.name, order.lines)));
-  return { fields, colours, variants, pictures, problems, currency, scenes, goods };
+  return { fields, colours, variants, pictures, problems, prints: printFilesOf(making, offers), currency, scenes, goods };
 }
 
 /** Says which motif would be cut off, which area would show through, and which print is not here any more. */

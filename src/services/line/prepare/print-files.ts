@@ -14,7 +14,7 @@ const PRINT_FILE_VERSION = 1;
 /** What paper is printed on where nothing else lies below. */
 const PAPER = '#ffffff';
 
-type Alone = Omit<PrintFile, 'sizes' | 'colours'>;
+type Alone = Omit<PrintFile, 'sizes' | 'colours' | 'twin'>;
 
 /** The print files of a proof: for each area one a size and twin; what prints the same is one file for all of them. */
 export function printFilesOf(making: Making, offers: readonly LineOffer[]): PrintFile[] {
@@ -27,9 +27,10 @@ export function printFilesOf(making: Making, offers: readonly LineOffer[]): Prin
           const made = fileOf(making, motif[print]!, offer, placement, size);
           if (!made) continue;
           const key = [made.line, made.area, made.file].join(' ');
-          const file = files.get(key) ?? { ...made, sizes: [], colours: [] };
+          const file = files.get(key) ?? { ...made, sizes: [], colours: [], twin: false };
           file.sizes = [...new Set([...file.sizes, size])];
           file.colours = [...new Set([...file.colours, ...colours])];
+          file.twin = file.colours.length < new Set(offer.colours!.offered.map((c) => c.name)).size;
           files.set(key, file);
         }
   return [...files.values()];
