@@ -3,7 +3,7 @@ import { Tinypool } from 'tinypool';
 import type { SaidLine } from '../core/artwork/words/words';
 import { refusal } from '../core/artwork/refusals';
 import { LIMITS } from '../core/limits';
-import type { PrintFile } from '../core/print-file/print-file';
+import { namedOf, type PrintFile } from '../core/print-file/print-file';
 import type { Said } from '../core/said';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
 import type { PictureResult, PictureTask } from './picture-process';
@@ -46,7 +46,7 @@ export const makePictures = (task: Extract<PictureTask, { kind: 'render' }>): Pr
 
 /** Makes a print file. Never throws for what it is made of. */
 export async function makePrint(file: PrintFile, pdf: boolean): Promise<PictureResult> {
-  const { fileName } = file.layers[0]!.original;
+  const fileName = namedOf(file);
   const allowed = { seconds: LIMITS.printSeconds, megabytes: LIMITS.readMegabytes };
   try {
     return await pictures.run<PictureResult>({ kind: 'print', file, pdf } satisfies PictureTask, allowed);

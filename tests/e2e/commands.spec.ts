@@ -131,6 +131,7 @@ test('sheet and proofs', async ({ page }) => {
     await expect(page.getByRole('dialog')).toBeVisible();
     await page.keyboard.press('Escape');
   });
+  await command(page, 'proofs.prints', 'Make print files', opens(page, 'Print files'));
   await command(page, 'proofs.held', 'Step through 1 held', at(page, new RegExp(`open=${items[2]!.id}`)));
   await page.goto(`/proofs?run=${run.id}&open=${items[0]!.id}`);
   await command(page, 'proofs.pass', /^Pass “/, () => said(page, '1 proof passed; it waits at the press.'));
@@ -207,6 +208,7 @@ test('press and ledger', async ({ page }) => {
   await command(page, 'ledger.changes', 'Send what differs of 1 listing', () => said(page, '1 change on its way.'));
   await pickFirst();
   await command(page, 'ledger.open', /^Open “/, () => expect(page.getByRole('complementary', { name: 'Listing' })).toBeVisible());
+  await command(page, 'ledger.prints', 'Make print files of 1 listing', opens(page, 'Print files'));
   await command(page, 'ledger.end', 'End 1 listing', () => said(page, '1 listing being ended.'));
 });
 

@@ -29,11 +29,10 @@ const fileView = ({ line: _, noun, ground: _g, paper, photographic: _p, twin: _t
 const setView = ({ files: _, pattern: _p, ...s }: PrintSet) => s;
 
 /** A file to be taken away, never shown in our own origin. */
-const attached = ({ stream: from, fileName, bytes }: OnItsWay, type: string): Response =>
+const attached = ({ stream: from, fileName }: OnItsWay, type: string): Response =>
   new Response(Readable.toWeb(from) as unknown as ReadableStream, {
     headers: {
       'content-type': type,
-      ...(bytes !== null && { 'content-length': String(bytes) }),
       'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
       'x-content-type-options': 'nosniff',
     },

@@ -16,6 +16,7 @@ import { addPlan, plans, removePlan, savePlan } from '@/services/stockroom/plans
 import { sceneById, scenes, scenesFolder } from '@/services/stockroom/scenes';
 import { Trouble } from '@/services/trouble';
 import { Type } from '@sinclair/typebox';
+import { tryLettering } from '@/services/lettering/try';
 import { route, stream } from '../route';
 import { Exactly, IdOf, Items, NameOf } from '../shapes/parts';
 import * as shape from '../shapes/stockroom';
@@ -169,6 +170,16 @@ const patterns = [
     { does: 'what a docket would make of an artwork at an outlet; nothing is saved', body: shape.TryBody, answers: shape.Tried },
     async ({ workspace, body: { artwork, outlet: at, ...docket } }) =>
       triedView(workspace)(await tryDocket(workspace, docket, artwork, at)),
+  ),
+  route(
+    'POST',
+    '/lettering',
+    {
+      does: 'lettering of a placement as it would be printed with an artwork; nothing is saved',
+      body: shape.LetteringBody,
+      answers: shape.LetteringMade,
+    },
+    ({ workspace, body }) => tryLettering(workspace, body.layer, body.artwork ?? null),
   ),
   route('GET', '/price-plans', { does: 'price plans', answers: Items(shape.Plan) }, async ({ workspace }) => ({
     items: await plans(workspace),

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import type { SceneSheet } from '@/core/scene/scene';
 import { COMMONEST } from '@/core/docket/ready';
-import { REPEATS } from '@/core/placement/form';
+import { REPEATS, TextLayer } from '@/core/placement/form';
 import { RulesDocument, SettingsDocument } from '@/core/outlet/rules';
 import { PricePlan } from '@/core/pricing/plan';
 import { BlankDocument } from '@/core/stock/blank';
@@ -117,7 +117,8 @@ const Print = Exactly({
   ground: Type.Union([Text, Type.Null()], { description: 'ink all over it, #rrggbb' }),
   layers: Type.Array(
     Exactly({
-      artwork: Type.String({ description: 'the small picture of what is printed' }),
+      artwork: OrNull(Text, 'the small picture of what is printed'),
+      svg: OrNull(Text, 'lettering, as a drawing of its own'),
       widthMm: Type.Number({ description: 'as printed on the product' }),
       ppi: Type.Number(),
       maps: Type.Array(AffineMap, { description: 'from shares of the picture to mm of the scene; one for each copy' }),
@@ -220,4 +221,13 @@ export const PlanBody = Exactly({
   name: Type.String({ maxLength: 60 }),
   document: PricePlan,
   revision: Type.Optional(Type.Integer({ minimum: 0, description: 'the revision that the change was made on' })),
+});
+
+/** Lettering as it would be printed with an artwork. */
+export const LetteringBody = Exactly({ layer: TextLayer, artwork: Type.Optional(Uuid) });
+export const LetteringMade = Exactly({
+  svg: OrNull(Text, 'a drawing of its own; null where it cannot be made'),
+  widthPx: Type.Integer({ description: 'its stated size; it is drawn at any' }),
+  heightPx: Whole,
+  problem: OrNull(Text),
 });

@@ -112,8 +112,9 @@ export const triedView =
       const prints = p.prints.map(({ area, ground, layers }) => ({
         area,
         ground,
-        layers: layers.map(({ original, widthMm, ppi, maps, repeat }) => ({
-          artwork: picture(workspace, thumbName(original.sha256))!,
+        layers: layers.map(({ widthMm, ppi, maps, repeat, ...shown }) => ({
+          artwork: 'svg' in shown ? null : picture(workspace, thumbName(shown.original.sha256)),
+          svg: 'svg' in shown ? shown.svg : null,
           widthMm,
           ppi,
           maps,

@@ -104,12 +104,14 @@ export function patternFault(pattern: string): string | null {
 }
 
 /** Empty text counts as missing. */
-function present(subject: object): Record<string, Record<string, string>> {
+function present(subject: object): Record<string, string | Record<string, string>> {
   return Object.fromEntries(
-    Object.entries(subject).map(([group, values]) => [
-      group,
-      Object.fromEntries(Object.entries(values as Record<string, string>).filter(([, v]) => v !== undefined && v.trim() !== '')),
-    ]),
+    Object.entries(subject as Record<string, string | Record<string, string>>).flatMap(
+      ([name, value]): [string, string | Record<string, string>][] => {
+        if (typeof value === 'string') return value.trim() ? [[name, value]] : [];
+        return [[name, Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined && v.trim() !== ''))]];
+      },
+    ),
   );
 }
 

@@ -51,6 +51,9 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `${(v.prints as unknown as [string, string[]][]).map(([name, on]) => `“${name}” on ${on.join(', ')}`).join('; ')}.`,
   'cut-off': (v) => `${percent(v.share)} of the motif lies outside the print area${onLine(v)} and would be cut off.`,
   'not-filled': (v) => `The print area ${v.area}${onLine(v)} must be filled, and ${percent(v.share)} of it would show through.`,
+  'text-not-filled': (v) => `The text on ${v.area} cannot be filled. ${v.why}`,
+  'letters-missing': (v) =>
+    `The font ${v.font} has no ${(v.letters as unknown as string[]).join(' ')}, which the text on ${v.area} needs. Choose another font in the docket.`,
   'print-gone': (v) => `What is printed on ${v.area} is not here any more. Choose another in the docket.`,
   'picture-gone': () => 'A kept picture of the shot list is not here any more. Choose another in the docket.',
   'card-empty': (v) => `There is nothing to tell on the card of ${String(v.card)}; it is left out.`,

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { FONT_NAMES } from '../lettering/fonts';
 import { Between, Exactly, Id, OneOf, Words } from '../schema/parts';
 
 const mm = (description: string) => Type.Number({ minimum: -5000, maximum: 5000, description: `${description}, mm` });
@@ -29,6 +30,14 @@ const Size = Type.Union([
   Exactly(
     { rule: Type.Literal('width'), mm: Type.Number({ minimum: 1, maximum: 5000 }) },
     { description: 'so wide, whatever the area' },
+  ),
+  Exactly(
+    {
+      rule: Type.Literal('box'),
+      widthMm: Type.Number({ minimum: 1, maximum: 5000 }),
+      heightMm: Type.Number({ minimum: 1, maximum: 5000 }),
+    },
+    { description: 'all of it inside a box, whatever the area' },
   ),
 ]);
 
@@ -85,9 +94,33 @@ const ArtworkLayer = Exactly({
   artwork: Type.Optional({ ...Id, description: 'always this one; else the artwork of the proof' }),
   ...seat,
 });
-export type Layer = Static<typeof ArtworkLayer>;
+export type ArtworkLayer = Static<typeof ArtworkLayer>;
+
+const inkColour = Type.String({ pattern: '^#[0-9a-f]{6}$' });
+/** Lettering on a print area. */
+export const TextLayer = Exactly({
+  kind: Type.Literal('text'),
+  lines: Type.Array(Words(200, 'a pattern, filled from the artwork: {{ name }}, {{ subject }}'), { minItems: 1, maxItems: 3 }),
+  font: OneOf(FONT_NAMES),
+  colour: inkColour,
+  outline: Type.Optional(
+    Exactly({ colour: inkColour, share: Type.Number({ minimum: 0.005, maximum: 0.3, description: 'of the font’s size' }) }),
+  ),
+  arc: Type.Optional(
+    Type.Number({
+      minimum: -350,
+      maximum: 350,
+      description: 'degrees that it goes around: like a bridge, or a bowl where negative',
+    }),
+  ),
+  spacing: Type.Optional(Type.Number({ minimum: -0.1, maximum: 1, description: 'letters further apart, of the font’s size' })),
+  ...seat,
+});
+export type TextLayer = Static<typeof TextLayer>;
+
+export type Layer = ArtworkLayer | TextLayer;
 /** How a picture sits on an area: all of a layer but what it shows. */
-export type Seat = Omit<Layer, 'kind' | 'artwork'>;
+export type Seat = Omit<ArtworkLayer, 'kind' | 'artwork'>;
 
 const Ground = Type.Union(
   [
@@ -100,7 +133,7 @@ export type Ground = Static<typeof Ground>;
 
 const face = {
   ground: Type.Optional(Ground),
-  layers: Type.Array(ArtworkLayer, { minItems: 1, maxItems: 8, description: 'from below' }),
+  layers: Type.Array(Type.Union([ArtworkLayer, TextLayer]), { minItems: 1, maxItems: 8, description: 'from below' }),
 };
 const Face = Exactly(face);
 /** What is printed on one area. */
@@ -124,10 +157,14 @@ export const faceOn = ({ bySize, ground, layers }: AreaPlacement, size: string):
 export const layersOf = (p: AreaPlacement): Layer[] => [p, ...Object.values(p.bySize ?? {})].flatMap((f) => f.layers);
 
 /** The artworks that a placement names by itself. */
-export const artworksOf = (p: AreaPlacement): string[] => layersOf(p).flatMap((l) => l.artwork ?? []);
+export const artworksOf = (p: AreaPlacement): string[] =>
+  layersOf(p).flatMap((l) => (l.kind === 'artwork' && l.artwork ? [l.artwork] : []));
+
+/** Does a layer show the artwork of the proof? */
+export const isLead = (l: Layer): boolean => l.kind === 'artwork' && !l.artwork;
 
 /** All of the motif inside a share of the area, so far from its top. */
-export const fitted = (share: number, topMm: number): Layer => ({
+export const fitted = (share: number, topMm: number): ArtworkLayer => ({
   kind: 'artwork',
   by: 'motif',
   size: { rule: 'fit', share },
@@ -136,13 +173,25 @@ export const fitted = (share: number, topMm: number): Layer => ({
   yMm: topMm,
 });
 /** The whole picture, over the whole area. */
-export const covering = (): Layer => ({
+export const covering = (): ArtworkLayer => ({
   kind: 'artwork',
   by: 'file',
   size: { rule: 'cover' },
   anchor: 'centre',
   xMm: 0,
   yMm: 0,
+});
+/** A line of text to begin with: the artwork's name, inside a box at the foot of an area. */
+export const lettering = (widthMm: number): TextLayer => ({
+  kind: 'text',
+  lines: ['{{ name }}'],
+  font: 'slab',
+  colour: '#17171a',
+  by: 'file',
+  size: { rule: 'box', widthMm, heightMm: Math.round(widthMm / 6) },
+  anchor: 'bottom',
+  xMm: 0,
+  yMm: 10,
 });
 export const onArea = (area: string, ...layers: Layer[]): AreaPlacement => ({ form: 1, area, layers });
 

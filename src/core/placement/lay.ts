@@ -99,6 +99,7 @@ export function lay(artwork: ArtworkSize, area: AreaSize, seat: Seat): Laid {
 /** Width of the part that is measured by, mm, before it is turned. */
 function widthOf(aspect: number, area: AreaSize, { size, scale = 1, turn = 0, anchor, xMm, yMm }: Seat): number {
   if (size.rule === 'width') return size.mm * scale;
+  if (size.rule === 'box') return Math.min(size.widthMm, size.heightMm * aspect) * scale;
   const [cos, sin] = steepness(turn);
   if (size.rule === 'cover') {
     const [w, h] = outer(area);

@@ -1,5 +1,5 @@
 import type { GoodsLine } from '../docket/docket';
-import { faceOn } from '../placement/form';
+import { faceOn, isLead } from '../placement/form';
 import { layAll, type ArtworkSize } from '../placement/lay';
 import { areaOn, type BlankDocument } from '../stock/blank';
 
@@ -28,7 +28,7 @@ export function chooseSizes(artwork: ArtworkSize, blank: BlankDocument, line: Go
       continue;
     }
     const placed = areas.flatMap(({ p, area }) =>
-      layAll(faceOn(p, name).layers, area!, (layer) => (layer.artwork ? null : artwork)).map(({ laid }) => laid),
+      layAll(faceOn(p, name).layers, area!, (layer) => (isLead(layer) ? artwork : null)).map(({ laid }) => laid),
     );
     const coarsest = placed.reduce<(typeof placed)[number] | null>((a, b) => (a && a.ppi <= b.ppi ? a : b), null);
     if (coarsest && coarsest.ppi < minPpi - ROUNDING) choice.coarse.push({ name, ppi: coarsest.ppi, widthMm: coarsest.widthMm });

@@ -1,9 +1,11 @@
 import type { Lie } from '../placement/lay';
 
-/** A picture on a print file, in its pixels: one affine map a copy, or a tile with its repeat. */
-export interface PrintedPicture extends Lie {
-  original: { sha256: string; fileName: string };
-}
+/** A picture on a print file, in its pixels: one affine map a copy, or a tile with its repeat. Lettering is a drawing of its own. */
+export type PrintedPicture = Lie & ({ original: { sha256: string; fileName: string } } | { svg: string });
+
+/** The file that is named when something is wrong with a print file. */
+export const namedOf = ({ layers, noun }: PrintFile): string =>
+  layers.flatMap((l) => ('original' in l ? [l.original.fileName] : []))[0] ?? noun;
 
 /** The exact raster that a print house prints for one placement, and all that it is made from. */
 export interface PrintFile {

@@ -17,7 +17,10 @@ export async function keepPlans(tx: Tx, plans: readonly PrintFile[][]): Promise<
     [sorted.map(([name]) => name), sorted.map(([, files]) => JSON.stringify(files))],
   );
   const originals = sorted.flatMap(([name, files]) =>
-    [...new Set(files.flatMap((f) => f.layers.map((l) => l.original.sha256)))].map((sha256) => ({ name, sha256 })),
+    [...new Set(files.flatMap((f) => f.layers.flatMap((l) => ('original' in l ? [l.original.sha256] : []))))].map((sha256) => ({
+      name,
+      sha256,
+    })),
   );
   await tx.query(
     'INSERT INTO print_plan_original (plan, file_sha256) SELECT * FROM unnest($1::text[], $2::text[]) ON CONFLICT DO NOTHING',

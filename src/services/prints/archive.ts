@@ -21,7 +21,6 @@ const TOGETHER = 16;
 export interface OnItsWay {
   stream: Readable;
   fileName: string;
-  bytes: number | null;
 }
 
 /** One print file of a proof or a listing, once it is made. */
@@ -38,7 +37,7 @@ export async function printFile(
   if (!its || !print || !found) throw new Trouble('not-found', 'There is no such print file, or it is not made yet.');
   const path = printPath(PRINT_NAMES, its, print);
   const name = (path.ok ? path.text : file.slice(0, 12)).replace(/\//g, ', ');
-  return { stream: found.stream, fileName: `${name}${pdf && print.paper ? '.pdf' : '.png'}`, bytes: found.bytes };
+  return { stream: found.stream, fileName: `${name}${pdf && print.paper ? '.pdf' : '.png'}` };
 }
 
 /**
@@ -62,7 +61,7 @@ export async function printArchive(workspace: string, id: string): Promise<OnIts
     const many = gone.length === 1 ? 'One of these files was' : `${thousands(gone.length)} of these files were`;
     throw new Trouble('conflict', `${many} swept away meanwhile, and is being made again. Ask for the archive when it is done.`);
   }
-  return { stream: packed(files), fileName: `${set.name.replace(/[/\\]/g, '-')}.zip`, bytes: null };
+  return { stream: packed(files), fileName: `${set.name.replace(/[/\\]/g, '-')}.zip` };
 }
 
 /** What the table says of each file; the first row names it. */

@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { PRINT_NAMES } from '@/core/print-file/default-names';
 import { thousands } from '@/core/thousands';
-import { act, api } from '../api';
+import { act, api, sentenceOf } from '../api';
 import { Button, IconButton } from '../parts/button';
 import { Dialog } from '../parts/dialog';
 import { CheckField } from '../parts/fields/choices';
@@ -25,15 +25,16 @@ export function PrintsDialog({ choices, close }: { choices: readonly PrintChoice
   const [names, setNames] = useState<string>(PRINT_NAMES);
   const [pdf, setPdf] = useState(true);
   const [busy, setBusy] = useState(false);
-  const ask = () =>
-    void act(async () => {
-      setBusy(true);
-      try {
-        await api('POST', '/print-sets', { of: choices[chosen]!.of, names, pdf });
-      } finally {
-        setBusy(false);
-      }
-    });
+  const [problem, setProblem] = useState('');
+  const ask = async () => {
+    setBusy(true);
+    setProblem('');
+    // said here: what is said below a dialog is not seen
+    await api('POST', '/print-sets', { of: choices[chosen]!.of, names, pdf }).catch((error: unknown) =>
+      setProblem(sentenceOf(error)),
+    );
+    setBusy(false);
+  };
   return (
     <Dialog
       open
@@ -43,7 +44,7 @@ export function PrintsDialog({ choices, close }: { choices: readonly PrintChoice
       foot={
         <>
           <Button onClick={close}>Close</Button>
-          <Button tone="go" busy={busy} disabled={!choices[chosen]} onClick={ask}>
+          <Button tone="go" busy={busy} disabled={!choices[chosen]} onClick={() => void ask()}>
             Make print files
           </Button>
         </>
@@ -67,6 +68,7 @@ export function PrintsDialog({ choices, close }: { choices: readonly PrintChoice
         <TextField
           label="Names"
           value={names}
+          problem={problem || undefined}
           onChange={(e) => setNames(e.target.value)}
           note="A slash makes a folder. Also: docket.name, outlet.name, print.sizes, print.colours, print.width, print.height, print.ppi"
         />

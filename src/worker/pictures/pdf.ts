@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Canvas } from '@napi-rs/canvas';
-import { packageFolder } from '../package-folder';
+import { packageFolder } from '../../files/package-folder';
 import type { Flat } from './layered';
 import { note } from '../../core/artwork/refusals';
 import { CannotRead, damaged } from './problem';

@@ -21,6 +21,7 @@ import { rasterNames } from '../../services/artwork/raster-names';
 import { sceneById, scenesFolder } from '../../services/stockroom/scenes';
 import { Budget } from './budget';
 import { drawCard } from './cards';
+import { drawSvg } from './decode';
 import { readArtwork } from './read';
 
 /** JPEG settings of every mockup: fixed Huffman tables are half the encoder's time for 3.5% more bytes. */
@@ -133,6 +134,8 @@ export async function compose(
   return { rgb: printOver(s.sheet, s.ground, sampled, base(s, order.colour), hexToRgb(order.colour)), size: s.sheet.size };
 }
 
+/** The longer side of lettering in mockups, px: as much as a scene shows of it. */
+const LETTERING_SIDE = 1600;
 /** Side of pictures that are not composed, px. */
 const KEPT_SIDE = 2000;
 /** So many decoded artworks are held at a time: the one in hand, and one print that is always the same. */
@@ -150,6 +153,11 @@ class Artworks {
     const artwork = found ?? (await this.read(working, original));
     this.held.set(working, artwork);
     return artwork;
+  }
+  /** Lettering, drawn for pictures; it is little, and made anew when it is wanted again. */
+  async lettering(svg: string): Promise<Decoded> {
+    const { rgba, width, height } = (await drawSvg(svg, 'lettering', LETTERING_SIDE)).pixels;
+    return { data: Buffer.from(rgba.buffer, rgba.byteOffset, rgba.byteLength), width, height };
   }
   private async read(working: string, { sha256, fileName }: Source['original']): Promise<Decoded> {
     if (!(await has('derived', working))) await readArtwork(sha256, fileName, rasterNames(sha256));
@@ -169,8 +177,10 @@ async function pictureOf(order: PictureOrder, artworks: Artworks, kept: Map<stri
   const prints: Printed[] = [];
   for (const { area, ground, layers } of order.prints) {
     const decoded: Printed['layers'] = [];
-    for (const { maps, repeat, ...source } of layers)
-      decoded.push({ lie: { maps, repeat }, key: source.working, artwork: await artworks.of(source) });
+    for (const { maps, repeat, ...source } of layers) {
+      const artwork = 'svg' in source ? await artworks.lettering(source.svg) : await artworks.of(source);
+      decoded.push({ lie: { maps, repeat }, key: 'svg' in source ? source.svg : source.working, artwork });
+    }
     prints.push({ area, ground, layers: decoded });
   }
   const { rgb, size } = await compose(order, prints, kept);
@@ -178,7 +188,11 @@ async function pictureOf(order: PictureOrder, artworks: Artworks, kept: Map<stri
 }
 
 const leadOf = (o: PictureOrder): string =>
-  o.kind === 'scene' ? o.prints[0]!.layers[0]!.working : o.kind === 'kept' ? o.working : '';
+  o.kind === 'scene'
+    ? (o.prints.flatMap((p) => p.layers).flatMap((l) => ('working' in l ? [l.working] : []))[0] ?? '')
+    : o.kind === 'kept'
+      ? o.working
+      : '';
 
 /** Makes the pictures that are not in the store yet, artwork by artwork. Returns the files that are there afterwards. */
 export async function renderPictures(orders: PictureOrder[]): Promise<string[]> {

@@ -16,13 +16,14 @@ import { makePrintFile } from './make';
 process.env.FILES_DIR = mkdtempSync(join(tmpdir(), 'press-prints-'));
 beforeAll(opencvReady);
 
+type Original = Extract<PrintedPicture, { original: object }>['original'];
 interface Pixels {
   width: number;
   height: number;
   rgba: Uint8Array;
 }
 /** Puts a file among the originals, as bringing in does. */
-async function original(data: Buffer, fileName = 'design.png'): Promise<PrintedPicture['original']> {
+async function original(data: Buffer, fileName = 'design.png'): Promise<Original> {
   const arrived = await arrive(Readable.from([data]), 1 << 30);
   await keepArrived(arrived);
   return { sha256: arrived.sha256, fileName };
@@ -62,7 +63,7 @@ const fileOf = (widthPx: number, heightPx: number, layers: PrintedPicture[], mor
   ...{ widthMm: (widthPx / 300) * 25.4, heightMm: (heightPx / 300) * 25.4, bleedMm: 0, ppi: 300, widthPx, heightPx, layers },
   ...more,
 });
-const at = (original: PrintedPicture['original'], ...maps: Affine[]): PrintedPicture => ({ original, maps, repeat: null });
+const at = (original: Original, ...maps: Affine[]): PrintedPicture => ({ original, maps, repeat: null });
 
 async function made(file: PrintFile): Promise<Pixels> {
   await makePrintFile(file, false);

@@ -2,11 +2,11 @@ import { mkdir, readFile, rm } from 'node:fs/promises';
 import type { Sharp } from 'sharp';
 import { hexToRgb } from '../../core/colour/colour';
 import { LIMITS } from '../../core/limits';
-import { pdfOf, type PrintFile } from '../../core/print-file/print-file';
+import { namedOf, pdfOf, type PrintFile } from '../../core/print-file/print-file';
 import { fill, type Strip } from '../../core/print-file/strip';
 import { borrow, has, keepDerived, keepDerivedFile, temporary } from '../../files/store';
 import { CannotRead } from '../pictures/problem';
-import { openOriginal } from './original';
+import { openDrawing, openOriginal } from './original';
 import { alone, paintersOf, Scratch, type Opened, type Painter } from './paint';
 import { printPdf } from './pdf';
 import { RasterWriter, writePng } from './raster';
@@ -24,9 +24,8 @@ export async function makePrintFile(file: PrintFile, pdf: boolean): Promise<void
 
 async function drawn(file: PrintFile): Promise<void> {
   const { widthPx, heightPx } = file;
-  const { fileName } = file.layers[0]!.original;
   if (widthPx * heightPx > LIMITS.pixels)
-    throw new CannotRead('print-too-large', fileName, { widthPx, heightPx, area: file.area });
+    throw new CannotRead('print-too-large', namedOf(file), { widthPx, heightPx, area: file.area });
   const scratch = new Scratch(await temporary());
   await mkdir(scratch.folder);
   try {
@@ -74,6 +73,7 @@ async function withOriginals(file: PrintFile, then: (open: Opened[]) => Promise<
   const from = async (index: number, before: Opened[]): Promise<void> => {
     const layer = file.layers[index];
     if (!layer) return then(before);
+    if ('svg' in layer) return from(index + 1, [...before, (size) => openDrawing(layer.svg, size)]);
     const { sha256, fileName } = layer.original;
     await borrow('originals', sha256, (path) => from(index + 1, [...before, (size) => openOriginal(path, fileName, size)]));
   };

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { InferenceSession, Tensor } from 'onnxruntime-node';
 import sharp from 'sharp';
-import { packageFolder } from '../package-folder';
+import { packageFolder } from '../../files/package-folder';
 import type { Ground } from './grounds';
 
 /** A line of lettering: where it lies (pixels of the ground, its own slant), what was read in it, and its picture stood straight. */

@@ -14,7 +14,7 @@ import {
   type SaidLine,
 } from '../../core/artwork/words/words';
 import { sureness } from '../../core/artwork/words/sureness';
-import { packageFolder } from '../package-folder';
+import { packageFolder } from '../../files/package-folder';
 import { asPng, grounds, type Ground, type Grounds } from './grounds';
 import { openLineFinder, type FoundLine, type LineFinder } from './line-finder';
 

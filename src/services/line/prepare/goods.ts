@@ -2,6 +2,7 @@ import { chooseColours, type ColourChoice } from '../../../core/planning/colours
 import { fillsSheet } from '../../../core/artwork/measure/measure';
 import { chooseSizes } from '../../../core/planning/sizes';
 import type { Chosen, GoodsLine } from '../../../core/docket/docket';
+import { isLead } from '../../../core/placement/form';
 import { groundHex } from './printed';
 import type { FieldName, Problem } from '../../../core/listing/problems';
 import type { OfferedColour } from '../../../core/listing/proof';
@@ -94,7 +95,7 @@ const inksOf = (motif: ArtworkRow[]) => motif.map((a) => (fillsSheet(a.measured!
 function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, tell: Tell): ColourChoice | null {
   const wanted = named(line.colours, blank.colours);
   // where ink lies below the artwork, that is what it is read on
-  const inked = line.placements.find((p) => p.layers.some((l) => !l.artwork));
+  const inked = line.placements.find((p) => p.layers.some(isLead));
   const ground = inked && groundHex(inked.ground, motif[0]!);
   const dyes = wanted.flatMap((name) => {
     const dye = blank.colours.find((c) => c.name === name);

@@ -11,7 +11,7 @@ import { sceneById, sceneState } from '../../stockroom/scenes';
 import { cardOf, type Card } from './cards';
 import type { LineOffer, Tell } from './goods';
 import type { Making } from './making';
-import { groundHex, shownBy, sizeOf } from './printed';
+import { groundHex, shownBy } from './printed';
 
 /** Changes whenever the compositor would make other pixels from the same inputs. */
 const COMPOSITOR_VERSION = 4;
@@ -21,12 +21,12 @@ interface Source {
   working: string;
   original: { sha256: string; fileName: string };
 }
-/** An artwork on a print area of a mockup, in the scene's millimetres. */
-export interface PrintedLayer extends Source, Lie {
+/** An artwork or lettering on a print area of a mockup, in the scene's millimetres. */
+export type PrintedLayer = Lie & {
   /** As it is printed on the product. */
   widthMm: number;
   ppi: number;
-}
+} & (Source | { svg: string });
 /** One print area of a mockup, from below. */
 export interface Print {
   area: string;
@@ -86,12 +86,11 @@ function inScene(
   const face = faceOn(p, size);
   const k = room.widthMm / area.widthMm;
   const shown = (layer: Layer) => shownBy(layer, lead, others);
-  const layers = layAll(face.layers, area, (l) => shown(l) && sizeOf(shown(l)!)).map(({ layer, laid }) => ({
-    ...sourceOf(shown(layer)!),
-    ...enlarged(laid, k),
-    widthMm: laid.widthMm,
-    ppi: laid.ppi,
-  }));
+  const layers = layAll(face.layers, area, (l) => shown(l)?.size ?? null).map(({ layer, laid }): PrintedLayer => {
+    const it = shown(layer)!;
+    const lie = { ...enlarged(laid, k), widthMm: laid.widthMm, ppi: laid.ppi };
+    return 'svg' in it ? { svg: it.svg, ...lie } : { ...sourceOf(it.artwork), ...lie };
+  });
   return layers.length ? { area: p.area, ground: groundHex(face.ground, lead), layers } : null;
 }
 
@@ -145,7 +144,7 @@ export function picturesOf(
       sheet.id,
       state,
       colour.hex,
-      prints.map((p) => [p.area, p.ground, p.layers.map((l) => [l.original.sha256, lieName(l)])]),
+      prints.map((p) => [p.area, p.ground, p.layers.map((l) => ['svg' in l ? l.svg : l.original.sha256, lieName(l)])]),
     ];
     return [{ kind: 'scene', prints, scene: sheet.id, colour: colour.hex, colourName: colour.name, ...files(inputs) }];
   });

@@ -1,5 +1,5 @@
 import { rgbToHex } from '../../../core/colour/colour';
-import { covering, fitted, onArea, type Ground, type Layer } from '../../../core/placement/form';
+import { type AreaPlacement, covering, fitted, type Ground, type Layer, lettering, onArea } from '../../../core/placement/form';
 import { effective, type DocketDocument } from '../../../core/docket/docket';
 import { sentenceOf } from '../../../core/listing/problems';
 import { pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
@@ -89,6 +89,7 @@ const cream = {
   trim: { x: 0, y: 0, width: 1, height: 1 },
   inks: [{ rgb: [247, 239, 220], hex: '#f7efdc', share: 1 }],
   tone: 'light',
+  picture: { kind: 'drawing' },
 };
 const artwork = {
   id: 'a',
@@ -378,7 +379,9 @@ describe('several print areas', () => {
   test('a scene that shows both prints both: the motif, and the mark that is always the same', () => {
     const it = wide([mark]);
     expect(codes(it)).toEqual([]);
-    const areas = scenes(it).map((p) => p.prints.map((r) => [r.area, r.layers[0]!.original.sha256[0]]));
+    const areas = scenes(it).map((p) =>
+      p.prints.map((r) => [r.area, (r.layers[0] as { original: { sha256: string } }).original.sha256[0]]),
+    );
     expect(areas[0]).toEqual([['front', 'f'], ['hem', 'd']]); // prettier-ignore
   });
   test('a ground is ink of a colour, or of one of the artwork’s own', () => {
@@ -414,6 +417,88 @@ describe('several print areas', () => {
   test('so does an artwork that was refused meanwhile', () =>
     expect(codes(made({ artwork: { ...artwork, state: 'refused' } as unknown as ArtworkRow }))).toContain('print-gone'));
   test('a mark that is not here any more holds the proof', () => expect(codes(wide([]))).toContain('print-gone'));
+});
+
+describe('what it prints', () => {
+  const front = line.placements[0]!;
+  const twin = { ...artwork, id: 'b', name: 'Keep a light on, navy', sha256: 'e'.repeat(64), measured: { ...cream, inks: [{ rgb: [36, 64, 94], hex: '#24405e', share: 1 }], tone: 'dark' } } as unknown as ArtworkRow; // prettier-ignore
+  const with_ = (layers: Layer[], more: Partial<BlankDocument> = {}) =>
+    made({ document: { lines: [{ ...line, placements: [onArea('front', ...layers)] }] }, blanks: [{ ...blank, ...more }] })
+      .prints;
+
+  test('one file for all sizes and colours that print the same, in the pixels of its area', () => {
+    const [file, more] = made().prints;
+    expect(more).toBeUndefined();
+    const { widthMm, heightMm, ppi } = blank.areas[0]!;
+    expect(file).toMatchObject({ area: 'front', sizes: ['M', '2XL'], colours: ['Harbour', 'Ink'], twin: false, ground: null });
+    expect([file!.widthPx, file!.heightPx]).toEqual([widthMm, heightMm].map((mm) => Math.round((mm / 25.4) * ppi)));
+    expect(file!.layers).toEqual([expect.objectContaining({ original: { sha256: artwork.sha256, fileName: artwork.fileName } })]);
+  });
+  test('a size whose area measures something else has a file of its own', () => {
+    const areas = [{ ...blank.areas[0]!, bySize: { '2XL': { widthMm: 420, heightMm: 500 } } }];
+    expect(made({ blanks: [{ ...blank, areas }] }).prints.map((f) => f.sizes)).toEqual([['M'], ['2XL']]);
+  });
+  test('twins print on the colours that suit them', () => {
+    const colours = [...blank.colours, { name: 'Chalk', hex: '#f7f5f0' }];
+    const it = made({
+      twins: [twin],
+      blanks: [{ ...blank, colours }],
+      document: { lines: [{ ...line, colours: ['Chalk', 'Ink'] }] },
+    });
+    expect(
+      it.prints.map((f) => [f.colours, f.twin, (f.layers[0] as { original: { sha256: string } }).original.sha256[0]]),
+    ).toEqual(
+      expect.arrayContaining([[['Chalk'], true, 'e'], [['Ink'], true, 'f']]), // prettier-ignore
+    );
+  });
+  test('the name is that of everything in it: it changes with the seat, the ground and the file, and with nothing else', () => {
+    const name = (change: Change = {}) => made(change).prints[0]!.file;
+    const placed = (p: AreaPlacement) => ({ document: { lines: [{ ...line, placements: [p] }] } });
+    expect(name({ fields: byHand('title', 'Other words') })).toBe(name());
+    for (const other of [placed(onArea('front', fitted(0.5, 31))), placed({ ...front, ground: '#102030' }), { artwork: twin }])
+      expect(name(other)).not.toBe(name());
+  });
+  test('paper has a white ground where nothing else lies below, and bleed around its area', () => {
+    const areas = [{ ...blank.areas[0]!, bleedMm: 3 }];
+    const [file] = with_([covering()], { department: 'paper', areas });
+    expect(file).toMatchObject({ paper: true, ground: '#ffffff', bleedMm: 3 });
+    expect(file!.widthPx).toBe(Math.round(((areas[0]!.widthMm + 6) / 25.4) * areas[0]!.ppi));
+  });
+
+  const text = (lines: string[]): Layer => ({ ...lettering(200), lines });
+  test('lettering is filled from the artwork, and goes along as a drawing of its own', () => {
+    const it = made({ document: { lines: [{ ...line, placements: [onArea('front', fitted(0.6, 31), text(['{{ name }}']))] }] } });
+    expect(codes(it)).toEqual([]);
+    const [, drawn] = it.prints[0]!.layers;
+    expect('svg' in drawn! && drawn.svg).toMatch(/^<svg .*<path d="M/);
+    const other = with_([fitted(0.6, 31), text(['{{ subject }}'])])[0]!;
+    expect(other.file).not.toBe(it.prints[0]!.file);
+    // and on the mockups too
+    expect(scenes(it).map((p) => p.prints[0]!.layers.map((l) => 'svg' in l))).toContainEqual([false, true]);
+  });
+  test.each([
+    [
+      'a field that is not filled in',
+      { ...artwork, subject: '' } as ArtworkRow,
+      '{{ subject }}',
+      'text-not-filled',
+      'The text on front cannot be filled. The pattern asks for subject, which has no value.',
+    ],
+    [
+      'letters that the font lacks',
+      { ...artwork, name: '渚の光' } as ArtworkRow,
+      '{{ name }}',
+      'letters-missing',
+      'The font Slab has no 渚 の 光, which the text on front needs. Choose another font in the docket.',
+    ],
+  ])('%s holds the proof', (_, it, pattern, code, says) => {
+    const held = made({
+      artwork: it,
+      document: { lines: [{ ...line, placements: [onArea('front', fitted(0.6, 31), text([pattern]))] }] },
+    });
+    expect(codes(held)).toContain(code);
+    expect(said(held, code)).toBe(says);
+  });
 });
 
 describe('areas that must be filled', () => {

@@ -1,15 +1,19 @@
-import { faceOn, layersOf } from '../../../core/placement/form';
+import { faultSentence } from '../../../core/copy/wording';
+import { FONTS } from '../../../core/lettering/fonts';
+import { faceOn, layersOf, type AreaPlacement } from '../../../core/placement/form';
 import { layAll } from '../../../core/placement/lay';
 import type { Problem } from '../../../core/listing/problems';
 import type { PrintFile } from '../../../core/print-file/print-file';
 import type { OfferedColour, ProofFields, ProofVariant } from '../../../core/listing/proof';
 import { currencyOf } from '../../../core/outlet/rules';
 import { areaOn } from '../../../core/stock/blank';
+import type { ArtworkRow } from '../../../data/artwork/artworks';
+import { letteringOf } from '../../lettering/lettering';
 import { offeredColours, offerOf, type LineOffer, type Tell } from './goods';
 import type { Making } from './making';
 import { picturesOf, type Picture } from './pictures';
 import { printFilesOf } from './print-files';
-import { shownBy, sizeOf } from './printed';
+import { artworkOn, shownBy } from './printed';
 import { variantsOf } from './prices';
 import { beside, ruleProblems } from './problems';
 import { wordingSubject, wordsOf } from './words';
@@ -79,16 +83,17 @@ function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer
   for (const { line, blank, sizes } of offers) {
     const named = offers.length > 1 ? { line: line.noun.one.toLowerCase() } : {};
     for (const p of line.placements) {
-      if (layersOf(p).some((layer) => !shownBy(layer, artwork, others))) {
+      if (layersOf(p).some((layer) => layer.kind === 'artwork' && !artworkOn(layer.artwork, artwork, others))) {
         tell('print-gone', 'goods', true, { area: p.area });
         continue;
       }
+      if (!checkLettering(p, artwork, tell)) continue;
       let [cut, bare] = [0, 0];
       for (const size of sizes) {
         const area = areaOn(blank, p.area, size);
         if (!area) continue;
         const { ground, layers } = faceOn(p, size);
-        const laid = layAll(layers, area, (layer) => sizeOf(shownBy(layer, artwork, others)!));
+        const laid = layAll(layers, area, (layer) => shownBy(layer, artwork, others)!.size);
         // what is to cover is meant to overhang
         for (const { layer, laid: l } of laid) if (layer.size.rule !== 'cover') cut = Math.max(cut, l.cutShare);
         if (ground === undefined) bare = Math.max(bare, 1 - laid.reduce((sum, { laid: l }) => sum + l.filledShare, 0));
@@ -98,4 +103,19 @@ function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer
         tell('not-filled', 'artwork', true, { area: p.area, share: bare, ...named });
     }
   }
+}
+
+/** Says what lettering cannot be filled, and which letters its font lacks. False when it cannot be printed. */
+function checkLettering(p: AreaPlacement, artwork: ArtworkRow, tell: Tell): boolean {
+  for (const layer of layersOf(p)) {
+    if (layer.kind !== 'text') continue;
+    const made = letteringOf(layer, artwork);
+    const { word } = FONTS[layer.font];
+    if (!made.ok) tell('text-not-filled', 'goods', true, { area: p.area, why: faultSentence(made.fault) });
+    else if (made.it.missing.length)
+      tell('letters-missing', 'goods', true, { area: p.area, font: word, letters: made.it.missing });
+    else continue;
+    return false;
+  }
+  return true;
 }

@@ -7,7 +7,7 @@ import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { derivedName } from '../../../files/store';
 import type { LineOffer } from './goods';
 import type { Making } from './making';
-import { groundHex, shownBy, sizeOf } from './printed';
+import { groundHex, shownBy } from './printed';
 
 /** Changes whenever the same inputs would give other pixels. */
 const PRINT_FILE_VERSION = 1;
@@ -58,20 +58,33 @@ function fileOf(
   const { ground, layers } = faceOn(placement, size);
   const shown = (layer: Layer) => shownBy(layer, lead, others);
   if (!layers.every(shown)) return null;
-  const pictures = layAll(layers, area, (l) => sizeOf(shown(l)!)).map(({ layer, laid }): PrintedPicture => {
-    const { sha256, fileName } = shown(layer)!;
-    return { original: { sha256, fileName }, ...rounded(inPixels(laid, ppi, bleedMm)) };
+  const pictures = layAll(layers, area, (l) => shown(l)!.size).map(({ layer, laid }): PrintedPicture => {
+    const lie = rounded(inPixels(laid, ppi, bleedMm));
+    const it = shown(layer)!;
+    if ('svg' in it) return { svg: it.svg, ...lie };
+    const { sha256, fileName } = it.artwork;
+    return { original: { sha256, fileName }, ...lie };
   });
   const paper = blank.department === 'paper';
   const below = groundHex(ground, lead) ?? (paper ? PAPER : null);
   const { widthPx, heightPx } = pixelSize(area, ppi);
-  const inputs = [PRINT_FILE_VERSION, widthPx, heightPx, ppi, below, pictures.map((p) => [p.original.sha256, p.maps, p.repeat])];
+  const inputs = [
+    PRINT_FILE_VERSION,
+    widthPx,
+    heightPx,
+    ppi,
+    below,
+    pictures.map((p) => ['svg' in p ? p.svg : p.original.sha256, p.maps, p.repeat]),
+  ];
   return {
     file: derivedName(inputs, '.png'),
     ...{ line: line.key, noun: line.noun.one, area: placement.area },
     ...{ widthMm, heightMm, bleedMm, ppi, widthPx, heightPx },
     ...{ ground: below, paper, layers: pictures },
-    photographic: layers.some((l) => shown(l)!.measured!.picture.kind === 'photograph'),
+    photographic: layers.some((l) => {
+      const it = shown(l)!;
+      return 'artwork' in it && it.artwork.measured!.picture.kind === 'photograph';
+    }),
   };
 }
 

@@ -2,15 +2,33 @@ import { rgbToHex } from '../../../core/colour/colour';
 import type { Ground, Layer } from '../../../core/placement/form';
 import type { ArtworkSize } from '../../../core/placement/lay';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
+import { letteringOf } from '../../lettering/lettering';
 import type { Making } from './making';
 
 /** An artwork's pixels and what prints of them. */
 export const sizeOf = (a: ArtworkRow): ArtworkSize => ({ widthPx: a.widthPx!, heightPx: a.heightPx!, trim: a.measured!.trim });
 
+const WHOLE = { x: 0, y: 0, width: 1, height: 1 };
+
+/** What a layer shows: an artwork, or lettering as a drawing of its own. */
+export type Shown = { size: ArtworkSize } & ({ artwork: ArtworkRow } | { svg: string });
+
 /** The artwork that a layer shows: its own, or the proof's; null when it is not here any more. */
-export function shownBy({ artwork }: Pick<Layer, 'artwork'>, lead: ArtworkRow, others: Making['others']): ArtworkRow | null {
-  const it = artwork ? others.get(artwork) : lead;
+export function artworkOn(named: string | undefined, lead: ArtworkRow, others: Making['others']): ArtworkRow | null {
+  const it = named ? others.get(named) : lead;
   return it?.measured && it.state !== 'refused' ? it : null;
+}
+
+/** What a layer shows of a proof's artwork; null when its artwork is not here any more, or its text cannot be filled. */
+export function shownBy(layer: Layer, lead: ArtworkRow, others: Making['others']): Shown | null {
+  if (layer.kind === 'artwork') {
+    const artwork = artworkOn(layer.artwork, lead, others);
+    return artwork && { artwork, size: sizeOf(artwork) };
+  }
+  const made = letteringOf(layer, lead);
+  if (!made.ok) return null;
+  const { svg, widthPx, heightPx } = made.it;
+  return { svg, size: { widthPx, heightPx, trim: WHOLE } };
 }
 
 /** The colour of a ground below an artwork, `#rrggbb`; null where the product shows. */

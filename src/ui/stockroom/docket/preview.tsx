@@ -1,12 +1,46 @@
 'use client';
 import { useEffect, useRef } from 'react';
+import { svgAddress } from './svg-address';
 import type { PreviewAnswer, PreviewAsk } from './preview.worker';
 
 let worker: Worker | undefined;
 let serial = 0;
 const waiting = new Map<number, (picture: ImageBitmap | null) => void>();
 
-function ask(question: Omit<PreviewAsk, 'serial'>): Promise<ImageBitmap | null> {
+/** What is asked of the worker; lettering goes along as pictures, which only a page can make of drawings. */
+type Question = Omit<PreviewAsk, 'serial' | 'letterings'>;
+
+/** Lettering as a picture, so large. The latest ones are kept. */
+const LETTERING_PX = 1000;
+const KEPT = 12;
+const letterings = new Map<string, Promise<ImageBitmap>>();
+function drawn(svg: string): Promise<ImageBitmap> {
+  const known = letterings.get(svg);
+  if (known) return known;
+  const made = (async () => {
+    const image = new Image();
+    image.src = svgAddress(svg);
+    await image.decode();
+    const k = LETTERING_PX / Math.max(image.naturalWidth, image.naturalHeight);
+    const side = (px: number) => Math.max(1, Math.round(px * k));
+    return createImageBitmap(image, {
+      resizeWidth: side(image.naturalWidth),
+      resizeHeight: side(image.naturalHeight),
+      premultiplyAlpha: 'none',
+    });
+  })();
+  if (letterings.size >= KEPT) letterings.delete(letterings.keys().next().value!);
+  letterings.set(svg, made);
+  return made;
+}
+
+async function ask(question: Question): Promise<ImageBitmap | null> {
+  const svgs = new Set(question.prints.flatMap((p) => p.layers.flatMap((l) => l.svg ?? [])));
+  const pictures = await Promise.all([...svgs].map(async (svg) => [svg, await drawn(svg)] as [string, ImageBitmap]));
+  return askWorker({ ...question, letterings: pictures });
+}
+
+function askWorker(question: Omit<PreviewAsk, 'serial'>): Promise<ImageBitmap | null> {
   worker ??= new Worker(new URL('./preview.worker.ts', import.meta.url), { type: 'module' });
   worker.onmessage = ({ data }: MessageEvent<PreviewAnswer>) => {
     waiting.get(data.serial)?.(data.picture);
@@ -18,12 +52,12 @@ function ask(question: Omit<PreviewAsk, 'serial'>): Promise<ImageBitmap | null> 
 }
 
 /** A mockup composited in a web worker; changes with every move of the editor. */
-export function Preview({ className, alt, ...question }: Omit<PreviewAsk, 'serial'> & { className?: string; alt: string }) {
+export function Preview({ className, alt, ...question }: Question & { className?: string; alt: string }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const key = JSON.stringify(question);
   useEffect(() => {
     let stale = false;
-    void ask(JSON.parse(key) as Omit<PreviewAsk, 'serial'>).then((picture) => {
+    void ask(JSON.parse(key) as Question).then((picture) => {
       if (stale || !picture || !canvas.current) return;
       canvas.current.width = picture.width;
       canvas.current.height = picture.height;

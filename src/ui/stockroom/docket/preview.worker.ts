@@ -18,8 +18,9 @@ export interface PreviewAsk {
   serial: number;
   sheet: SceneSheet;
   colour: string;
-  /** What is printed on each area, from below; `artwork` is the address of a picture. */
-  prints: { area: string; ground: string | null; layers: (Lie & { artwork: string })[] }[];
+  /** What is printed on each area, from below: the address of a picture, or lettering that was sent along as a picture. */
+  prints: { area: string; ground: string | null; layers: (Lie & { artwork: string | null; svg: string | null })[] }[];
+  letterings: [svg: string, picture: ImageBitmap][];
 }
 export interface PreviewAnswer {
   serial: number;
@@ -79,16 +80,19 @@ function texelsOf(picture: ImageBitmap, lie: Lie, mmPerPoint: number): Texels {
   return { width, height, rgba: premultiplied(rgba(picture, width, height, crop)) };
 }
 
-async function compose({ sheet, colour, prints }: PreviewAsk): Promise<ImageBitmap> {
+async function compose({ sheet, colour, prints, letterings }: PreviewAsk): Promise<ImageBitmap> {
   if (!scenes.has(sheet.id)) scenes.set(sheet.id, load(sheet));
   const { ground, areas } = await scenes.get(sheet.id)!;
   const layers: PrintLayer[] = [];
   for (const { area, ground, layers: its } of prints) {
     const points = areas.get(area)!;
     if (ground) layers.push(groundLayer(points, hexToRgb(ground)));
-    for (const { artwork, ...lie } of its) {
-      if (!artworks.has(artwork)) artworks.set(artwork, bitmap(artwork));
-      const texels = texelsOf(await artworks.get(artwork)!, lie, points.mmPerPoint);
+    for (const { artwork, svg, ...lie } of its) {
+      const lettered = letterings.find(([drawing]) => drawing === svg)?.[1];
+      if (artwork && !artworks.has(artwork)) artworks.set(artwork, bitmap(artwork));
+      const picture = lettered ?? (artwork && (await artworks.get(artwork)));
+      if (!picture) continue;
+      const texels = texelsOf(picture, lie, points.mmPerPoint);
       layers.push(...textures(texels, lie).map((t) => sampleLayer(points, t)));
     }
   }

@@ -67,7 +67,7 @@ export function Result({ document, plan }: { document: DocketDocument; plan: Pri
 function Shown({ tried, sample, scenes }: { tried: TriedView; sample: ArtworkView; scenes: SceneSheet[] }) {
   const { title, tags, description, prices } = tried.fields;
   const price = prices.value.find((p) => p.size === 'M') ?? prices.value[0];
-  const first = tried.pictures[0]?.prints[0]?.layers[0];
+  const first = tried.pictures[0]?.prints[0]?.layers.find((l) => l.artwork);
   return (
     <>
       <div className="grid grid-cols-3 gap-1.5">

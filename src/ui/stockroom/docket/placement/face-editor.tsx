@@ -2,15 +2,19 @@
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { ArtworkView } from '@/api/views';
-import { fitted, nudged, type Face, type Ground, type Layer } from '@/core/placement/form';
+import { fitted, lettering, nudged, type ArtworkLayer, type Face, type Ground, type Layer } from '@/core/placement/form';
 import { layAll, type ArtworkSize } from '@/core/placement/lay';
 import { Button, IconButton } from '../../../parts/button';
 import { ChoiceField } from '../../../parts/fields/field';
 import { ColourField } from '../../../parts/fields/colour';
 import { AreaDrawing, groundOf, type DrawnArea } from '../../area-drawing';
 import { useGoods } from '../form';
+import { svgAddress } from '../svg-address';
 import { SeatFields } from './seat-fields';
+import { TextFields } from './text-fields';
+import { useLettering } from './use-lettering';
 
+const WHOLE = { x: 0, y: 0, width: 1, height: 1 };
 const DRAWN_PX = 210;
 /** Arrow keys move by so much, mm; with Shift by ten times, with Alt by a tenth. */
 const NUDGE_MM = 1;
@@ -36,8 +40,15 @@ export function FaceEditor({
   const [at, setAt] = useState(0);
   const shown = Math.min(at, face.layers.length - 1);
   const layer = face.layers[shown]!;
-  const of = (l: Layer) => (l.artwork ? samples.find((a) => a.id === l.artwork) : sample);
-  const laid = layAll(face.layers, area, (l) => sizeOf(of(l)));
+  const letters = useLettering(face.layers, sample?.id);
+  const of = (l: ArtworkLayer) => (l.artwork ? samples.find((a) => a.id === l.artwork) : sample);
+  const sizeOn = (l: Layer): ArtworkSize | null => {
+    if (l.kind === 'artwork') return sizeOf(of(l));
+    const it = letters.get(l);
+    return it?.svg ? { ...it, trim: WHOLE } : null;
+  };
+  const srcOf = (l: Layer): string => (l.kind === 'artwork' ? (of(l)?.thumb ?? '') : svgAddress(letters.get(l)?.svg ?? ''));
+  const laid = layAll(face.layers, area, sizeOn);
   const mine = laid.find((l) => l.layer === layer)?.laid;
   const change = (next: Layer) => put({ ...face, layers: face.layers.map((l, i) => (i === shown ? next : l)) });
   const room = Math.max(area.widthMm, area.heightMm);
@@ -50,12 +61,13 @@ export function FaceEditor({
             roomMm={room}
             size={DRAWN_PX}
             ground={groundHex(face.ground, sample) ?? groundOf(cloth, sample?.measured ?? null)}
-            layers={laid.map(({ layer: l, laid: lie }) => ({ id: of(l)!.id, src: of(l)!.thumb ?? '', lie }))}
+            layers={laid.map(({ layer: l, laid: lie }) => ({ id: String(face.layers.indexOf(l)), src: srcOf(l), lie }))}
           />
         </Mover>
         {mine && (
           <p className="mt-1 text-[12px] text-soft tabular-nums">
-            {mine.widthMm.toFixed(1)} x {mine.heightMm.toFixed(1)} mm at {Math.floor(mine.ppi)} px/in
+            {mine.widthMm.toFixed(1)} x {mine.heightMm.toFixed(1)} mm
+            {layer.kind === 'artwork' && ` at ${Math.floor(mine.ppi)} px/in`}
             {layer.size.rule !== 'cover' && mine.cutShare > 0.001 && (
               <span className="text-spot">, {(mine.cutShare * 100).toFixed(1)}% cut off</span>
             )}
@@ -73,7 +85,7 @@ export function FaceEditor({
                 className={`btn btn-sm btn-outline px-2 font-normal ${i === shown ? 'border-ink font-semibold' : 'border-rule text-soft'}`}
                 onClick={() => setAt(i)}
               >
-                {i + 1}. {l.artwork ? (of(l)?.name ?? 'a picture') : 'the artwork'}
+                {i + 1}. {l.kind === 'text' ? 'text' : l.artwork ? (of(l)?.name ?? 'a picture') : 'the artwork'}
               </button>
             ))}
           </div>
@@ -82,12 +94,13 @@ export function FaceEditor({
           <ChoiceField
             label="What is printed there"
             className="w-[200px]"
-            value={layer.artwork ?? ''}
-            options={[['', 'the artwork'], { group: 'always the same', options: samples.map((a) => [a.id, a.name] as const) }]}
-            onChange={(e) => {
-              const { artwork: _, ...rest } = layer;
-              change(e.target.value ? { ...rest, artwork: e.target.value } : rest);
-            }}
+            value={layer.kind === 'text' ? 'text' : (layer.artwork ?? '')}
+            options={[
+              ['', 'the artwork'],
+              ['text', 'text'],
+              { group: 'always the same', options: samples.map((a) => [a.id, a.name] as const) },
+            ]}
+            onChange={(e) => change(showing(layer, e.target.value, area))}
           />
           <GroundField
             ground={face.ground}
@@ -102,6 +115,9 @@ export function FaceEditor({
             </IconButton>
           )}
         </div>
+        {layer.kind === 'text' && (
+          <TextFields key={shown} layer={layer} problem={letters.get(layer)?.problem ?? undefined} put={change} />
+        )}
         <SeatFields layer={layer} area={area} put={change} />
         {face.layers.length < MOST_LAYERS && (
           <span>
@@ -120,6 +136,21 @@ export function FaceEditor({
       </div>
     </div>
   );
+}
+
+/** A layer that shows something else in the same place: lettering, the artwork, or always one. */
+function showing(layer: Layer, what: string, area: DrawnArea): Layer {
+  const { by, size, scale, anchor, xMm, yMm, turn, mirror, spread } = layer;
+  const seat = {
+    ...{ by, size, anchor, xMm, yMm },
+    ...(scale && { scale }),
+    ...(turn && { turn }),
+    ...(mirror && { mirror }),
+    ...(spread && { spread }),
+  };
+  if (what !== 'text') return { kind: 'artwork', ...seat, ...(what && { artwork: what }) };
+  // what covered or filled its area was no place for letters
+  return { ...lettering(Math.round(area.widthMm * 0.6)), ...(size.rule === 'box' && seat) };
 }
 
 /** A ground as it looks with a sample. */

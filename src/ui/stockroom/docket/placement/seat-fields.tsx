@@ -12,6 +12,7 @@ const RULES = [
   ['fit', 'fit inside'],
   ['cover', 'cover all of it'],
   ['width', 'exactly so wide'],
+  ['box', 'inside a box'],
 ] as const;
 const SPREADS = [
   ['once', 'once'],
@@ -32,6 +33,7 @@ const without = <K extends keyof Layer>(layer: Layer, key: K): Layer => {
 export function SeatFields({ layer, area, put }: { layer: Layer; area: AreaSize; put: (layer: Layer) => void }) {
   const { size, anchor, spread } = layer;
   const number = (to: (n: number) => Layer) => (n: number | null) => n !== null && put(to(n));
+  const half = Math.round((area.widthMm / 2) * 10) / 10;
   const become = (rule: Rule) =>
     put({
       ...layer,
@@ -40,7 +42,9 @@ export function SeatFields({ layer, area, put }: { layer: Layer; area: AreaSize;
           ? { rule, share: 0.8 }
           : rule === 'cover'
             ? { rule }
-            : { rule, mm: Math.round((area.widthMm / 2) * 10) / 10 },
+            : rule === 'width'
+              ? { rule, mm: half }
+              : { rule, widthMm: half, heightMm: Math.round(half / 2) },
     });
   const stand = (kind: Kind) => {
     if (kind === 'once') return put(without(layer, 'spread'));
@@ -85,6 +89,20 @@ export function SeatFields({ layer, area, put }: { layer: Layer; area: AreaSize;
             change={number((n) => ({ ...layer, size: { rule: 'width', mm: n } }))}
           />
         )}
+        {size.rule === 'box' &&
+          (['widthMm', 'heightMm'] as const).map((side) => (
+            <NumberField
+              key={side}
+              label={side === 'widthMm' ? 'Width' : 'Height'}
+              className="w-[96px]"
+              unit="mm"
+              min={1}
+              max={5000}
+              step={0.1}
+              value={size[side]}
+              change={number((n) => ({ ...layer, size: { ...size, [side]: n } }))}
+            />
+          ))}
         {(size.rule === 'cover' || (layer.scale ?? 1) !== 1) && (
           <NumberField
             label="Enlarged to"
@@ -96,16 +114,18 @@ export function SeatFields({ layer, area, put }: { layer: Layer; area: AreaSize;
             change={number((n) => (n === 100 ? without(layer, 'scale') : { ...layer, scale: n / 100 }))}
           />
         )}
-        <ChoiceField
-          label="Measured by"
-          className="w-[120px]"
-          value={layer.by}
-          options={[
-            ['motif', 'its motif'],
-            ['file', 'the whole file'],
-          ]}
-          onChange={(e) => put({ ...layer, by: e.target.value as Layer['by'] })}
-        />
+        {layer.kind === 'artwork' && (
+          <ChoiceField
+            label="Measured by"
+            className="w-[120px]"
+            value={layer.by}
+            options={[
+              ['motif', 'its motif'],
+              ['file', 'the whole file'],
+            ]}
+            onChange={(e) => put({ ...layer, by: e.target.value as Layer['by'] })}
+          />
+        )}
       </div>
       <div className="flex flex-wrap items-end gap-2.5">
         <AnchorGrid
