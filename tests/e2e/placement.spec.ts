@@ -101,3 +101,28 @@ test('dockets for common goods are made with one click, each with an artwork of 
   await page.getByRole('link', { name: /^mug, no scene yet Mugs/ }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mugs');
 });
+
+test('a line of text below the motif is drawn as it is typed, filled from the artwork, and kept', async ({ page }) => {
+  await opened(page);
+  await page.getByRole('button', { name: 'Print more on it' }).first().click();
+  await page.getByLabel('What is printed there').first().selectOption('text');
+  const drawing = page.getByRole('group', { name: /^Drag it/ }).first();
+  await expect(drawing.locator('image[href^="data:image/svg+xml"]')).toHaveCount(1);
+  const text = page.getByLabel('Text, up to three lines');
+  await text.fill('{{ name }}\nfrom the harbour\n\none too many');
+  await expect(text).toHaveValue('{{ name }}\nfrom the harbour\n');
+  await page.getByLabel('Bent').fill('-90');
+  await page.getByLabel('Font').selectOption('script');
+  await text.fill('{{ weight }}');
+  await expect(page.getByRole('alert').filter({ hasText: 'The pattern asks for weight' })).toBeVisible();
+  await text.fill('{{ name }}\nfrom the harbour');
+  await expect(page.getByRole('alert').filter({ hasText: 'weight' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Save docket' }).click();
+  await expect(page.getByText(`${name} is saved.`)).toBeVisible();
+  expect((await kept()).layers.at(-1)).toMatchObject({
+    kind: 'text',
+    lines: ['{{ name }}', 'from the harbour'],
+    font: 'script',
+    arc: -90,
+  });
+});

@@ -97,12 +97,22 @@ const ArtworkLayer = Exactly({
 export type ArtworkLayer = Static<typeof ArtworkLayer>;
 
 const inkColour = Type.String({ pattern: '^#[0-9a-f]{6}$' });
+const OwnInk = Exactly({
+  ink: Between(0, 7, 'of the artwork’s main colours, from the most used on; the last where it has fewer'),
+});
+/** A colour, or one of the artwork's own. */
+const Ink = Type.Union([inkColour, OwnInk]);
+export type Ink = Static<typeof Ink>;
+const Ground = Type.Union(Ink.anyOf, {
+  description: 'covers the whole area below the layers; without it the product shows through',
+});
+
 /** Lettering on a print area. */
 export const TextLayer = Exactly({
   kind: Type.Literal('text'),
   lines: Type.Array(Words(200, 'a pattern, filled from the artwork: {{ name }}, {{ subject }}'), { minItems: 1, maxItems: 3 }),
   font: OneOf(FONT_NAMES),
-  colour: inkColour,
+  colour: Ink,
   outline: Type.Optional(
     Exactly({ colour: inkColour, share: Type.Number({ minimum: 0.005, maximum: 0.3, description: 'of the font’s size' }) }),
   ),
@@ -121,15 +131,6 @@ export type TextLayer = Static<typeof TextLayer>;
 export type Layer = ArtworkLayer | TextLayer;
 /** How a picture sits on an area: all of a layer but what it shows. */
 export type Seat = Omit<ArtworkLayer, 'kind' | 'artwork'>;
-
-const Ground = Type.Union(
-  [
-    Type.String({ pattern: '^#[0-9a-f]{6}$' }),
-    Exactly({ ink: Between(0, 7, 'of the artwork’s main colours, from the most used on; the last where it has fewer') }),
-  ],
-  { description: 'covers the whole area below the layers; without it the product shows through' },
-);
-export type Ground = Static<typeof Ground>;
 
 const face = {
   ground: Type.Optional(Ground),
@@ -186,7 +187,7 @@ export const lettering = (widthMm: number): TextLayer => ({
   kind: 'text',
   lines: ['{{ name }}'],
   font: 'slab',
-  colour: '#17171a',
+  colour: { ink: 0 },
   by: 'file',
   size: { rule: 'box', widthMm, heightMm: Math.round(widthMm / 6) },
   anchor: 'bottom',

@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { create, type Font } from 'fontkit';
+import type { Rgb } from '../../core/colour/colour';
 import { fill, type PatternFault } from '../../core/copy/wording';
 import { FONTS, type FontName } from '../../core/lettering/fonts';
 import { letteringSvg, outlined } from '../../core/lettering/outline';
 import type { TextLayer } from '../../core/placement/form';
+import { inkHex } from '../../core/placement/ink';
 import { packageFolder } from '../../files/package-folder';
 
 const fonts = new Map<FontName, Font>();
@@ -23,6 +25,8 @@ export interface LetteredArtwork {
   name: string;
   subject: string;
   keywords: readonly string[];
+  /** Its colours, from the most used on. */
+  inks: readonly { rgb: Rgb }[];
 }
 
 /** Lettering as a drawing with its stated size; `missing` are letters that the font does not have. */
@@ -34,6 +38,8 @@ export interface Lettered {
 }
 export type Lettering = { ok: true; it: Lettered } | { ok: false; fault: PatternFault };
 
+/** What letters are of where their artwork has no ink to lend them. */
+const BLACK = '#000000';
 /** So many drawings are kept: a proof asks for the same ones for every size and scene. */
 const KEPT = 200;
 const kept = new Map<string, Lettering>();
@@ -47,7 +53,12 @@ export function letteringOf({ lines, font, colour, outline, arc, spacing }: Text
     if (!made.ok) return made;
     filled.push(made.text.replace(/\s+/g, ' '));
   }
-  const style = { colour, ...(outline && { outline }), ...(arc && { arc }), ...(spacing && { spacing }) };
+  const style = {
+    colour: inkHex(colour, artwork.inks) ?? BLACK,
+    ...(outline && { outline }),
+    ...(arc && { arc }),
+    ...(spacing && { spacing }),
+  };
   const key = JSON.stringify([filled, font, style]);
   const known = kept.get(key);
   if (known) return known;

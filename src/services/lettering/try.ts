@@ -13,12 +13,13 @@ export interface TriedLettering {
 }
 
 /** What stands in for an artwork while there is none. */
-const NOBODY: LetteredArtwork = { name: 'Name', subject: 'subject', keywords: ['keyword'] };
+const NOBODY: LetteredArtwork = { name: 'Name', subject: 'subject', keywords: ['keyword'], inks: [] };
 
 /** Lettering of a layer with an artwork, or with words that stand in for one. Throws Trouble for an artwork that is not here. */
 export async function tryLettering(workspace: string, layer: TextLayer, artworkId: string | null): Promise<TriedLettering> {
-  const made = letteringOf(layer, artworkId ? await artwork(workspace, artworkId) : NOBODY);
+  const it = artworkId ? await artwork(workspace, artworkId) : null;
+  const made = letteringOf(layer, it ? { ...it, inks: it.measured?.inks ?? [] } : NOBODY);
   if (!made.ok) return { svg: null, widthPx: 0, heightPx: 0, problem: faultSentence(made.fault) };
-  const { missing, ...it } = made.it;
-  return { ...it, problem: missing.length ? `The font ${FONTS[layer.font].word} has no ${missing.join(' ')}.` : null };
+  const { missing, ...drawn } = made.it;
+  return { ...drawn, problem: missing.length ? `The font ${FONTS[layer.font].word} has no ${missing.join(' ')}.` : null };
 }

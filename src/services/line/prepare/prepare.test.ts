@@ -1,5 +1,5 @@
 import { rgbToHex } from '../../../core/colour/colour';
-import { type AreaPlacement, covering, fitted, type Ground, type Layer, lettering, onArea } from '../../../core/placement/form';
+import { type AreaPlacement, covering, fitted, type Ink, type Layer, lettering, onArea } from '../../../core/placement/form';
 import { effective, type DocketDocument } from '../../../core/docket/docket';
 import { sentenceOf } from '../../../core/listing/problems';
 import { pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
@@ -385,13 +385,13 @@ describe('several print areas', () => {
     expect(areas[0]).toEqual([['front', 'f'], ['hem', 'd']]); // prettier-ignore
   });
   test('a ground is ink of a colour, or of one of the artwork’s own', () => {
-    const grounds = (ground: Ground) =>
+    const grounds = (ground: Ink) =>
       scenes(made({ document: { lines: [{ ...line, placements: [{ ...line.placements[0]!, ground }] }] } })).map((p) => p.prints[0]!.ground); // prettier-ignore
     expect(new Set(grounds('#102030'))).toEqual(new Set(['#102030']));
     expect(new Set(grounds({ ink: 7 }))).toEqual(new Set([rgbToHex(artwork.measured!.inks.at(-1)!.rgb)]));
   });
   test('artwork is read on the ink below it, whatever the product’s colour', () => {
-    const on = (ground: Ground) =>
+    const on = (ground: Ink) =>
       codes(made({ document: { lines: [{ ...line, placements: [{ ...onArea('front', covering()), ground }] }] } }));
     // cream ink: lost on cream, clear on navy, also on white cloth
     expect(on('#f7efdc')).toContain('unreadable');
@@ -471,6 +471,8 @@ describe('what it prints', () => {
     expect(codes(it)).toEqual([]);
     const [, drawn] = it.prints[0]!.layers;
     expect('svg' in drawn! && drawn.svg).toMatch(/^<svg .*<path d="M/);
+    // in the artwork's own ink, where no colour is said
+    expect('svg' in drawn! && drawn.svg).toContain('fill="#f7efdc"');
     const other = with_([fitted(0.6, 31), text(['{{ subject }}'])])[0]!;
     expect(other.file).not.toBe(it.prints[0]!.file);
     // and on the mockups too
@@ -479,14 +481,14 @@ describe('what it prints', () => {
   test.each([
     [
       'a field that is not filled in',
-      { ...artwork, subject: '' } as ArtworkRow,
+      { ...artwork, subject: '' },
       '{{ subject }}',
       'text-not-filled',
       'The text on front cannot be filled. The pattern asks for subject, which has no value.',
     ],
     [
       'letters that the font lacks',
-      { ...artwork, name: '渚の光' } as ArtworkRow,
+      { ...artwork, name: '渚の光' },
       '{{ name }}',
       'letters-missing',
       'The font Slab has no 渚 の 光, which the text on front needs. Choose another font in the docket.',

@@ -109,7 +109,7 @@ function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer
 function checkLettering(p: AreaPlacement, artwork: ArtworkRow, tell: Tell): boolean {
   for (const layer of layersOf(p)) {
     if (layer.kind !== 'text') continue;
-    const made = letteringOf(layer, artwork);
+    const made = letteringOf(layer, { ...artwork, inks: artwork.measured!.inks });
     const { word } = FONTS[layer.font];
     if (!made.ok) tell('text-not-filled', 'goods', true, { area: p.area, why: faultSentence(made.fault) });
     else if (made.it.missing.length)

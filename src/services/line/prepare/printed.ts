@@ -1,5 +1,5 @@
-import { rgbToHex } from '../../../core/colour/colour';
-import type { Ground, Layer } from '../../../core/placement/form';
+import type { Ink, Layer } from '../../../core/placement/form';
+import { inkHex } from '../../../core/placement/ink';
 import type { ArtworkSize } from '../../../core/placement/lay';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { letteringOf } from '../../lettering/lettering';
@@ -25,15 +25,12 @@ export function shownBy(layer: Layer, lead: ArtworkRow, others: Making['others']
     const artwork = artworkOn(layer.artwork, lead, others);
     return artwork && { artwork, size: sizeOf(artwork) };
   }
-  const made = letteringOf(layer, lead);
+  const made = letteringOf(layer, { ...lead, inks: lead.measured!.inks });
   if (!made.ok) return null;
   const { svg, widthPx, heightPx } = made.it;
   return { svg, size: { widthPx, heightPx, trim: WHOLE } };
 }
 
 /** The colour of a ground below an artwork, `#rrggbb`; null where the product shows. */
-export const groundHex = (ground: Ground | undefined, { measured }: ArtworkRow): string | null => {
-  if (typeof ground !== 'object') return ground ?? null;
-  const { inks } = measured!;
-  return inks.length ? rgbToHex(inks[Math.min(ground.ink, inks.length - 1)]!.rgb) : null;
-};
+export const groundHex = (ground: Ink | undefined, { measured }: ArtworkRow): string | null =>
+  ground === undefined ? null : inkHex(ground, measured!.inks);

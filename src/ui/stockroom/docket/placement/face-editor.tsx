@@ -2,14 +2,15 @@
 import { X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { ArtworkView } from '@/api/views';
-import { fitted, lettering, nudged, type ArtworkLayer, type Face, type Ground, type Layer } from '@/core/placement/form';
+import { fitted, lettering, nudged, type ArtworkLayer, type Face, type Layer } from '@/core/placement/form';
+import { inkHex } from '@/core/placement/ink';
 import { layAll, type ArtworkSize } from '@/core/placement/lay';
 import { Button, IconButton } from '../../../parts/button';
 import { ChoiceField } from '../../../parts/fields/field';
-import { ColourField } from '../../../parts/fields/colour';
 import { AreaDrawing, groundOf, type DrawnArea } from '../../area-drawing';
 import { useGoods } from '../form';
 import { svgAddress } from '../svg-address';
+import { InkField } from './ink-field';
 import { SeatFields } from './seat-fields';
 import { TextFields } from './text-fields';
 import { useLettering } from './use-lettering';
@@ -60,7 +61,10 @@ export function FaceEditor({
             area={area}
             roomMm={room}
             size={DRAWN_PX}
-            ground={groundHex(face.ground, sample) ?? groundOf(cloth, sample?.measured ?? null)}
+            ground={
+              (face.ground !== undefined && inkHex(face.ground, sample?.measured?.inks ?? [])) ||
+              groundOf(cloth, sample?.measured ?? null)
+            }
             layers={laid.map(({ layer: l, laid: lie }) => ({ id: String(face.layers.indexOf(l)), src: srcOf(l), lie }))}
           />
         </Mover>
@@ -102,8 +106,10 @@ export function FaceEditor({
             ]}
             onChange={(e) => change(showing(layer, e.target.value, area))}
           />
-          <GroundField
-            ground={face.ground}
+          <InkField
+            label="Below it"
+            none="the product shows"
+            ink={face.ground}
             put={(ground) => put(ground === undefined ? { layers: face.layers } : { ...face, ground })}
           />
           {face.layers.length > 1 && (
@@ -151,43 +157,6 @@ function showing(layer: Layer, what: string, area: DrawnArea): Layer {
   if (what !== 'text') return { kind: 'artwork', ...seat, ...(what && { artwork: what }) };
   // what covered or filled its area was no place for letters
   return { ...lettering(Math.round(area.widthMm * 0.6)), ...(size.rule === 'box' && seat) };
-}
-
-/** A ground as it looks with a sample. */
-const groundHex = (ground: Ground | undefined, sample: ArtworkView | undefined): string | undefined => {
-  if (typeof ground !== 'object') return ground;
-  const inks = sample?.measured?.inks ?? [];
-  return inks[Math.min(ground.ink, inks.length - 1)]?.hex;
-};
-
-function GroundField({ ground, put }: { ground: Ground | undefined; put: (ground: Ground | undefined) => void }) {
-  const kind = ground === undefined ? 'none' : typeof ground === 'string' ? 'colour' : `ink ${ground.ink}`;
-  return (
-    <>
-      <ChoiceField
-        label="Below it"
-        className="w-[176px]"
-        value={kind}
-        options={[
-          ['none', 'the product shows'],
-          ['colour', 'ink of a colour'],
-          { group: 'ink picked from each artwork', options: [['ink 0', 'its main colour'], ['ink 1', 'its second colour'], ['ink 2', 'its third colour']] }, // prettier-ignore
-        ]}
-        onChange={(e) => {
-          const [word, n] = e.target.value.split(' ');
-          put(word === 'none' ? undefined : word === 'colour' ? '#ffffff' : { ink: Number(n) });
-        }}
-      />
-      {typeof ground === 'string' && (
-        <ColourField
-          label="Its colour"
-          none="The product shows"
-          value={ground.slice(1)}
-          change={(hex) => put(hex === null ? undefined : `#${hex}`)}
-        />
-      )}
-    </>
-  );
 }
 
 const ARROWS: Record<string, [number, number]> = {

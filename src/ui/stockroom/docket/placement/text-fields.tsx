@@ -4,6 +4,7 @@ import type { TextLayer } from '@/core/placement/form';
 import { NumberField } from '../../../parts/fields/amount';
 import { ColourField } from '../../../parts/fields/colour';
 import { ChoiceField, LongTextField } from '../../../parts/fields/field';
+import { InkField } from './ink-field';
 
 const MOST_LINES = 3;
 /** A line around letters to begin with, as a share of the font's size. */
@@ -40,17 +41,12 @@ export function TextFields({ layer, problem, put }: { layer: TextLayer; problem?
       <div className="flex flex-wrap items-end gap-2.5">
         <ChoiceField
           label="Font"
-          className="w-[130px]"
+          className="w-[112px]"
           value={layer.font}
           options={FONT_NAMES.map((name) => [name, FONTS[name].word] as const)}
           onChange={(e) => put({ ...layer, font: e.target.value as FontName })}
         />
-        <ColourField
-          label="Colour"
-          none="Black"
-          value={layer.colour.slice(1)}
-          change={(hex) => put({ ...layer, colour: `#${hex ?? '17171a'}` })}
-        />
+        <InkField label="Letters" ink={layer.colour} put={(ink) => put({ ...layer, colour: ink ?? { ink: 0 } })} />
         <ColourField
           label="Line around"
           none="No line around the letters"
