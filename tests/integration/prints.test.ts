@@ -229,3 +229,49 @@ describe('what cannot be is said', () => {
     expect((await taken(`/proofs/${one!.id}/prints/..%2F..%2Fetc%2Fpasswd`)).status).toBe(404);
   });
 });
+
+describe('templates of print areas', () => {
+  interface Blank {
+    document: { id: string; areas: { name: string; widthMm: number; heightMm: number; bleedMm?: number; ppi: number }[] };
+  }
+  const blanks = async () => (await ok<Items<Blank>>('GET', '/blanks')).items.map((b) => b.document);
+  const template = (id: string, area: string, as: string) =>
+    taken(`/blanks/${id}/template?${new URLSearchParams({ area, as })}`).then(async (r) => ({
+      status: r.status,
+      type: r.headers.get('content-type'),
+      data: Buffer.from(await r.arrayBuffer()),
+    }));
+
+  test('every area of every blank has one, exactly as large, as SVG and PDF', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'press-template-'));
+    for (const { id, areas } of await blanks()) {
+      const { name, widthMm, heightMm, bleedMm = 0 } = areas[0]!;
+      const svg = await template(id, name, 'svg');
+      expect(svg.data.toString()).toContain(`width="${widthMm + 2 * bleedMm}mm" height="${heightMm + 2 * bleedMm}mm"`);
+      const pdf = await template(id, name, 'pdf');
+      writeFileSync(join(folder, 'it.pdf'), pdf.data);
+      const told = execFileSync('pdfinfo', ['-box', join(folder, 'it.pdf')], { encoding: 'utf8' });
+      const trim = /TrimBox:\s+(.*)/.exec(told)![1]!.trim().split(/\s+/).map(Number);
+      const pt = (mm: number) => (mm / 25.4) * 72;
+      [bleedMm, bleedMm, widthMm + bleedMm, heightMm + bleedMm].forEach((mm, i) =>
+        expect(Math.abs(trim[i]! - pt(mm))).toBeLessThan(0.02),
+      );
+    }
+    rmSync(folder, { recursive: true });
+  });
+
+  test('as PNG in the pixels of its print files, and it says its resolution', async () => {
+    const [it] = (await blanks()).filter((b) => b.id === 'brightsea-tee-180');
+    const front = it!.areas[0]!;
+    const { type, data } = await template(it!.id, front.name, 'png');
+    const told = await sharp(data).metadata();
+    expect([type, told.width, told.height, told.density]).toEqual(['image/png', 4500, 5400, front.ppi]);
+  });
+
+  test('of an area or a size that there is not, there is none', async () => {
+    expect((await template('brightsea-tee-180', 'nowhere', 'svg')).status).toBe(404);
+    expect((await template('no-such-blank', 'front', 'svg')).status).toBe(404);
+    expect((await taken('/blanks/brightsea-tee-180/template?area=front&size=enormous')).status).toBe(404);
+    expect((await taken('/blanks/brightsea-tee-180/template?area=front&as=doc')).status).toBe(422);
+  });
+});

@@ -17,8 +17,9 @@ import { sceneById, scenes, scenesFolder } from '@/services/stockroom/scenes';
 import { Trouble } from '@/services/trouble';
 import { Type } from '@sinclair/typebox';
 import { tryLettering } from '@/services/lettering/try';
+import { areaTemplate, TEMPLATE_KINDS } from '@/services/prints/template';
 import { route, stream } from '../route';
-import { Exactly, IdOf, Items, NameOf } from '../shapes/parts';
+import { Exactly, IdOf, Items, NameOf, OneOf } from '../shapes/parts';
 import * as shape from '../shapes/stockroom';
 import { blankView, outletView, triedView } from '../views';
 
@@ -101,6 +102,30 @@ const goods = [
       if (!Object.hasOwn(DOCUMENTS, name)) throw new Trouble('not-found', 'There is no such schema.');
       return new Response(JSON.stringify(publishedSchema(name as DocumentName)), {
         headers: { 'content-type': 'application/schema+json' },
+      });
+    },
+  ),
+  stream(
+    'GET',
+    '/blanks/{id}/template',
+    {
+      does: 'a template of a print area, exactly as large, with its trim, bleed, safe margin, seams and cut-outs',
+      params: { id: NameOf('blank') },
+      query: {
+        area: Type.String({ maxLength: 60 }),
+        size: Type.Optional(Type.String({ maxLength: 60 })),
+        as: Type.Optional(OneOf(TEMPLATE_KINDS, 'svg where none is named')),
+      },
+      gives: 'image/svg+xml',
+    },
+    async ({ workspace, params, query: { area, size, as: kind = 'svg' } }) => {
+      const { data, type, fileName } = await areaTemplate(workspace, { id: params.id, area, size, kind });
+      return new Response(data as BodyInit, {
+        headers: {
+          'content-type': type,
+          'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
+          'x-content-type-options': 'nosniff',
+        },
       });
     },
   ),

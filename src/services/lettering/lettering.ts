@@ -70,3 +70,6 @@ export function letteringOf({ lines, font, colour, outline, arc, spacing }: Text
   kept.set(key, made);
   return made;
 }
+
+/** Plain lines of text as outlines in a font that ships. */
+export const lettered = (font: FontName, lines: readonly string[]) => outlined(fontNamed(font), lines, { colour: BLACK });

@@ -93,12 +93,27 @@ function Areas({ document: d, sample }: { document: BlankDocument; sample: Sampl
                 .filter(Boolean)
                 .join(' · ')}
             </span>
+            <span className="block text-soft">
+              Template:{' '}
+              {TEMPLATES.map((as) => (
+                <a
+                  key={as}
+                  className="mr-2 inline-block py-1 text-teal underline"
+                  aria-label={`Template of ${a.name} as ${as.toUpperCase()}`}
+                  href={`/api/v1/blanks/${d.id}/template?${new URLSearchParams({ area: a.name, size, as })}`}
+                >
+                  {as.toUpperCase()}
+                </a>
+              ))}
+            </span>
           </li>
         ))}
       </ul>
     </>
   );
 }
+/** What a template of an area is to be had as. */
+const TEMPLATES = ['svg', 'pdf', 'png'] as const;
 const mm = (n: number): string => String(Math.round(n * 10) / 10);
 /** Pixels of a length at a resolution; 1 in = 25.4 mm. */
 const px = (lengthMm: number, ppi: number): number => Math.round((lengthMm / 25.4) * ppi);
