@@ -14,7 +14,7 @@ const KINDS = 'Bring in PNG, JPEG, WebP, AVIF, TIFF, SVG, PSD, OpenRaster or PDF
 /** Why a file was not taken, and what to do. `file` is what it is called, with the archive that it came in. */
 const SENTENCES = {
   'no-room': (_, file) => `${file} was not taken: ${noRoom()}`,
-  'no-room-to-print': () => `No more print files were made: ${noRoom()}`,
+  'no-room-to-print': (_, file) => `The print files of ${file} were not all made: ${noRoom()}`,
   'too-many-bytes': (_, file) =>
     `${file} is larger than ${inBytes(LIMITS.fileBytes)}. Export it with compression, or at its print size.`,
   'archive-too-many-bytes': (_, file) => `${file} is larger than ${inBytes(LIMITS.archiveBytes)}. Pack it in parts.`,

@@ -1,4 +1,4 @@
-import { refusalSentence } from '../../core/artwork/refusals';
+import { refusal, refusalSentence } from '../../core/artwork/refusals';
 import { faultSentence } from '../../core/copy/wording';
 import { LIMITS } from '../../core/limits';
 import { PRINT_NAMES } from '../../core/print-file/default-names';
@@ -74,7 +74,7 @@ async function meant(tx: Tx, of: PrintsMeant): Promise<[PrintingKind, string[]]>
 /** A set as it is told: its files that could not be made by name, with the reason. */
 export type PrintSet = Omit<PrintSetRow, 'problem'> & { problem: string | null; failures: { path: string; says: string }[] };
 const TOLD_FAILURES = 20;
-const NO_ROOM: Said = { code: 'no-room-to-print', values: {} };
+const noRoomFor = ({ name }: PrintSetRow): Said => refusal('no-room-to-print', { file: name });
 
 async function toldSet(tx: Tx, set: PrintSetRow): Promise<PrintSet> {
   const failed = set.failed ? await data.failedFiles(tx, set.id, TOLD_FAILURES) : [];
@@ -156,7 +156,7 @@ export const nextPrints = (workspace: string, id: string, count: number): Promis
     const [first] = next;
     // pixels, layers and what is packed of them, each for a while
     if (first && !(await hasRoom(first.file.widthPx * first.file.heightPx * 4 * 3))) {
-      await data.setSetState(tx, id, 'stopped', NO_ROOM);
+      await data.setSetState(tx, id, 'stopped', noRoomFor(set));
       return null;
     }
     return next.length ? next : null;
