@@ -55,4 +55,6 @@ test('dialogs keep WCAG 2.2 AA by day and by night', async ({ page }) => {
   await opened('e', 'Change the selection');
   await opened('n', 'Read file names');
   await opened('Delete', 'Delete artwork');
+  await page.goto('/proofs');
+  await opened('f', 'Print files');
 });

@@ -59,7 +59,7 @@ export function PrintsDialog({ choices, close }: { choices: readonly PrintChoice
         <fieldset className="grid gap-1">
           <legend className="sr-only">Whose</legend>
           {choices.map((c, i) => (
-            <label key={c.says} className="flex cursor-pointer items-center gap-2">
+            <label key={c.says} className="flex min-h-6 cursor-pointer items-center gap-2">
               <input type="radio" name="whose" className="radio radio-xs" checked={i === chosen} onChange={() => setChosen(i)} />
               {c.says}
             </label>
@@ -113,6 +113,7 @@ function far(s: PrintSetView): string {
   const made = `${thousands(s.made)} of ${count(s.total, 'file')}`;
   const left = s.total - s.made - s.failed;
   if (s.state === 'making' && s.made) return `${made}, ${minutes((s.seconds / (s.made + s.failed)) * left)} to go`;
+  if (s.state === 'done' && !s.total) return 'nothing is printed';
   if (s.state === 'done' && !s.failed) return `${count(s.made, 'file')}, ${bytes(s.bytes)}`;
   return `${made}${s.state === 'stopped' ? ', stopped' : ''}`;
 }

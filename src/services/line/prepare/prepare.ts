@@ -96,7 +96,9 @@ function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer
         const laid = layAll(layers, area, (layer) => shownBy(layer, artwork, others)!.size);
         // what is to cover is meant to overhang
         for (const { layer, laid: l } of laid) if (layer.size.rule !== 'cover') cut = Math.max(cut, l.cutShare);
-        if (ground === undefined) bare = Math.max(bare, 1 - laid.reduce((sum, { laid: l }) => sum + l.filledShare, 0));
+        // letters fill nothing
+        const filled = laid.reduce((sum, { layer, laid: l }) => sum + (layer.kind === 'artwork' ? l.filledShare : 0), 0);
+        if (ground === undefined) bare = Math.max(bare, 1 - filled);
       }
       if (cut > TOLERANCE) tell('cut-off', 'artwork', true, { share: cut, ...named });
       if (bare > TOLERANCE && blank.areas.find((a) => a.name === p.area)?.mustBeFilled)
