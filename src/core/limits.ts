@@ -52,6 +52,8 @@ export const LIMITS = {
   filledLength: 50_000,
   fillMilliseconds: 200,
   fillMemory: 2_000_000,
+  /** Letters of one text on a print area: a pattern may make many more than it has. */
+  letters: 300,
   /** Passwords: how long, how many of the commonest are known, how many may wait to be checked, how often one may be tried at once. */
   passwordLength: 12,
   commonPasswords: 10_000,

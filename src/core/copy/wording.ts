@@ -13,8 +13,8 @@ export interface WordingSubject {
 
 /** What is wrong with a pattern: a code, and what its sentence needs. */
 export interface PatternFault {
-  code: 'too-much' | 'too-long' | 'missing' | 'unreadable';
-  /** The value that is missing, or why it cannot be read. */
+  code: 'too-much' | 'too-long' | 'missing' | 'unreadable' | 'empty';
+  /** The value that is missing, why it cannot be read, or how much it may make where that is less than usual. */
   what?: string;
 }
 export type Filled = { ok: true; text: string } | { ok: false; fault: PatternFault };
@@ -126,8 +126,9 @@ function faultOf(error: Error): PatternFault {
 /** What is wrong with a pattern, as a sentence. */
 export function faultSentence({ code, what = '' }: PatternFault): string {
   if (code === 'too-long') return `The pattern is too long: it can have ${thousands(LIMITS.patternLength)} characters.`;
+  if (code === 'empty') return 'The pattern makes nothing that could be printed.';
   if (code === 'too-much')
-    return `The pattern makes too much: a text can have ${thousands(LIMITS.filledLength)} characters. Say less in it.`;
+    return `The pattern makes too much: a text can have ${thousands(Number(what || LIMITS.filledLength))} characters. Say less in it.`;
   if (code === 'unreadable') return `The pattern cannot be read: ${what}.`;
   const [group, name] = what.split('.');
   return group === 'artwork' && name

@@ -4,6 +4,7 @@ import { create, type Font } from 'fontkit';
 import type { Rgb } from '../../core/colour/colour';
 import { fill, type PatternFault } from '../../core/copy/wording';
 import { FONTS, type FontName } from '../../core/lettering/fonts';
+import { LIMITS } from '../../core/limits';
 import { letteringSvg, outlined } from '../../core/lettering/outline';
 import type { TextLayer } from '../../core/placement/form';
 import { inkHex } from '../../core/placement/ink';
@@ -41,7 +42,7 @@ export type Lettering = { ok: true; it: Lettered } | { ok: false; fault: Pattern
 /** What letters are of where their artwork has no ink to lend them. */
 const BLACK = '#000000';
 /** So many drawings are kept: a proof asks for the same ones for every size and scene. */
-const KEPT = 200;
+const KEPT = 100;
 const kept = new Map<string, Lettering>();
 
 /** The lettering of a layer, filled from an artwork; a fault where its pattern asks for what that lacks, or prints nothing. */
@@ -53,6 +54,8 @@ export function letteringOf({ lines, font, colour, outline, arc, spacing }: Text
     if (!made.ok) return made;
     filled.push(made.text.replace(/\s+/g, ' '));
   }
+  // before anything is drawn: a short pattern can make a text of any length
+  if (filled.join('').length > LIMITS.letters) return { ok: false, fault: { code: 'too-much', what: String(LIMITS.letters) } };
   const style = {
     colour: inkHex(colour, artwork.inks) ?? BLACK,
     ...(outline && { outline }),
@@ -65,7 +68,7 @@ export function letteringOf({ lines, font, colour, outline, arc, spacing }: Text
   const drawn = outlined(fontNamed(font), filled, style);
   const made: Lettering = drawn
     ? { ok: true, it: { ...letteringSvg(drawn, style), missing: drawn.missing } }
-    : { ok: false, fault: { code: 'missing', what: 'letters' } };
+    : { ok: false, fault: { code: 'empty' } };
   if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
   kept.set(key, made);
   return made;

@@ -2,6 +2,8 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { BlankView } from '@/api/views';
+import { pixelSize } from '@/core/print-file/pixels';
+import type { AreaSize } from '@/core/placement/lay';
 import { areaOn, termsOf, type BlankDocument } from '@/core/stock/blank';
 import { StoryFold } from '../../desk/story';
 import { ButtonLink } from '../../parts/button';
@@ -79,9 +81,7 @@ function Areas({ document: d, sample }: { document: BlankDocument; sample: Sampl
             <span className="block tabular-nums text-soft">
               {mm(a.widthMm)} x {mm(a.heightMm)} mm · {a.ppi} px/in
             </span>
-            <span className="block tabular-nums text-soft">
-              {px(a.widthMm, a.ppi)} x {px(a.heightMm, a.ppi)} px
-            </span>
+            <span className="block tabular-nums text-soft">{px(a)}</span>
             <span className="block text-soft">
               {[
                 a.safeMm && `safe ${a.safeMm} mm in`,
@@ -115,8 +115,11 @@ function Areas({ document: d, sample }: { document: BlankDocument; sample: Sampl
 /** What a template of an area is to be had as. */
 const TEMPLATES = ['svg', 'pdf', 'png'] as const;
 const mm = (n: number): string => String(Math.round(n * 10) / 10);
-/** Pixels of a length at a resolution; 1 in = 25.4 mm. */
-const px = (lengthMm: number, ppi: number): number => Math.round((lengthMm / 25.4) * ppi);
+/** What a file for an area measures: with its bleed, as print files and templates do. */
+function px(area: AreaSize & { ppi: number }): string {
+  const { widthPx, heightPx } = pixelSize(area, area.ppi);
+  return `${widthPx} x ${heightPx} px${area.bleedMm ? ' with its bleed' : ''}`;
+}
 
 /** What each size costs, and what of it is not there. */
 function Costs({ document: d }: { document: BlankDocument }) {
