@@ -29,6 +29,10 @@ test('a folder an artwork, then product, area, and the sizes it is for', () => {
 });
 test('colours are named where another artwork goes on the others', () =>
   expect(path(PRINT_NAMES, { ...file, twin: true })).toBe('Tides in-out/Shirt, front, S–XL on Chalk'));
+test('many colours are counted: from the first to the last would say nothing of those between', () =>
+  expect(path(PRINT_NAMES, { ...file, twin: true, colours: ['Kelp', 'Storm', 'Harbour', 'Ink'] })).toBe(
+    'Tides in-out/Shirt, front, S–XL on Kelp and 3 more',
+  ));
 test('a value that there is not is a fault', () =>
   expect(printPath('{{ print.weight }}', named, file)).toEqual({ ok: false, fault: { code: 'missing', what: 'print.weight' } }));
 

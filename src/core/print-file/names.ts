@@ -12,6 +12,10 @@ export interface Named {
 /** Sizes as they are called together: each where they are few, else from the first to the last. */
 const together = (sizes: readonly string[]): string => (sizes.length > 3 ? `${sizes[0]!}–${sizes.at(-1)!}` : sizes.join(', '));
 
+/** Colours have no order: each where they are few, else the first and how many more. */
+const someOf = (colours: readonly string[]): string =>
+  colours.length > 3 ? `${colours[0]!} and ${colours.length - 1} more` : colours.join(', ');
+
 const MOST = 120;
 /** Names that no file may have on Windows, whatever its ending (Naming Files, Paths, and Namespaces). */
 const RESERVED = /^(con|prn|aux|nul|com[0-9]|lpt[0-9])$/i;
@@ -29,7 +33,7 @@ function part(text: string): string {
 export function printPath(pattern: string, { artwork, docket, outlet }: Named, file: PrintFile): Filled {
   // a slash in a name is no folder
   const value = (text: string) => text.replace(/\//g, '-');
-  const on = file.colours.length && file.twin ? ` on ${together(file.colours)}` : '';
+  const on = file.colours.length && file.twin ? ` on ${someOf(file.colours)}` : '';
   const filled = fill(pattern, {
     artwork: { name: value(artwork) },
     docket: { name: value(docket) },
