@@ -56,8 +56,8 @@ test('a blank shows its areas to scale with an artwork on them, size by size', a
   await expect(area.locator('image')).toHaveAttribute('href', /\/pictures\//);
   await page.getByLabel('On size').selectOption('Large, camera bar');
   await expect(area).toHaveAccessibleName('back, 84 by 169 mm');
-  // 84 mm at 300 px/in, 1 in = 25.4 mm
-  await expect(page.getByText('992 x 1996 px')).toBeVisible();
+  // 84 and 169 mm with 4 mm of bleed on each side, at 300 px/in; 1 in = 25.4 mm
+  await expect(page.getByText('1087 x 2091 px with its bleed')).toBeVisible();
   await expect(page.getByText('told to buyers in the European Union')).toBeVisible();
 });
 
