@@ -4,6 +4,7 @@ import { ARTWORK_ROUTES } from './routes/artwork';
 import { FILING_ROUTES } from './routes/filing';
 import { LINE_ROUTES } from './routes/line';
 import { PEOPLE_ROUTES } from './routes/people';
+import { BENCH_ROUTES } from './routes/bench';
 import { PRINT_ROUTES } from './routes/prints';
 import { STOCKROOM_ROUTES } from './routes/stockroom';
 import { route, type Method, type Route } from './route';
@@ -20,6 +21,7 @@ export const ROUTES: Route[] = [
   ...FILING_ROUTES,
   ...STOCKROOM_ROUTES,
   ...LINE_ROUTES,
+  ...BENCH_ROUTES,
   ...PRINT_ROUTES,
 ];
 

@@ -1,7 +1,7 @@
 import { miniIn, nameIn } from '@/services/artwork/pictures';
 
 /** What leaves the house over `/api/v1`: rows without their inner parts, with addresses for pictures. */
-export const picture = (workspace: string, name: string | null): string | null =>
+export const picture = <N extends string | null>(workspace: string, name: N): N | string =>
   name && `/api/v1/pictures/${nameIn(workspace, name)}`;
 
 /** The address of the smallest copy of a small picture, for lists. */

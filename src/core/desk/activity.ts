@@ -34,6 +34,9 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'artwork.merge': (v) => `Merged ${v.names}`,
   'artwork.version': (v) => `Put in another file for “${v.name}”: ${v.file}`,
   'artwork.bin-emptied': (v) => `Emptied the bin: ${some(v.count, 'artwork')}`,
+  'placement.changed': (v) => `Placed ${v.name ? `“${v.name}”` : some(v.count, 'artwork')} otherwise on ${v.docket}, ${v.area}`,
+  'placement.given-back': (v) =>
+    `Gave ${v.name ? `“${v.name}”` : some(v.count, 'artwork')} back to the docket ${v.docket}, ${v.area}`,
   'run.begun': (v) => `Began the run “${v.name}” with ${some(v.count, 'artwork')}`,
   'run.paused': (v) => `Paused the run “${v.name}”`,
   'run.resumed': (v) => `Went on with the run “${v.name}”`,

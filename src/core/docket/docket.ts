@@ -133,6 +133,18 @@ export function effective(document: DocketDocument, outlet: string): Effective {
   };
 }
 
+/** Goods lines with placements of an artwork's own in the place of theirs; what is of areas that they do not print is left out. */
+export const withOwn = (
+  lines: GoodsLine[],
+  own: readonly { line: string; area: string; document: AreaPlacement }[],
+): GoodsLine[] =>
+  own.length
+    ? lines.map((l) => ({
+        ...l,
+        placements: l.placements.map((p) => own.find((o) => o.line === l.key && o.area === p.area)?.document ?? p),
+      }))
+    : lines;
+
 /** Parts of a docket whose change puts proofs out of date. */
 export const PARTS = ['goods', 'pictures', 'words', 'prices'] as const;
 export type DocketPart = (typeof PARTS)[number];

@@ -39,6 +39,13 @@ const Size = Type.Union([
     },
     { description: 'all of it inside a box, whatever the area' },
   ),
+  Exactly(
+    { rule: Type.Literal('optical'), mm: Type.Number({ minimum: 1, maximum: 5000 }) },
+    {
+      description:
+        'as large to the eye, whatever its shape: its box has the surface of a square with sides of so many mm; never larger than the area',
+    },
+  ),
 ]);
 
 export const REPEATS = ['straight', 'half-drop', 'brick', 'mirrored'] as const;

@@ -106,11 +106,12 @@ function widthOf(aspect: number, area: AreaSize, { size, scale = 1, turn = 0, an
     // a box covers another that is turned against it when it covers the upright box around that one
     return Math.max(w * cos + h * sin, (w * sin + h * cos) * aspect) * Math.max(1, scale);
   }
+  const inside = (w: number, h: number) => Math.min(w / (cos + sin / aspect), h / (sin + cos / aspect));
+  if (size.rule === 'optical') return Math.min(size.mm * Math.sqrt(aspect) * scale, inside(area.widthMm, area.heightMm));
   const at = anchorShares(anchor);
   const left = (whole: number, share: number, off: number) =>
     Math.max(LEAST_MM, Math.min(whole * size.share, whole - (share === 0.5 ? 2 * Math.abs(off) : Math.max(0, off))));
-  const [w, h] = [left(area.widthMm, at.x, xMm), left(area.heightMm, at.y, yMm)];
-  return Math.min(w / (cos + sin / aspect), h / (sin + cos / aspect)) * scale;
+  return inside(left(area.widthMm, at.x, xMm), left(area.heightMm, at.y, yMm)) * scale;
 }
 
 const steepness = (turn: number): [number, number] => {
@@ -180,14 +181,20 @@ export const enlarged = ({ maps, repeat }: Lie, by: number): Lie => ({
   repeat: repeat && { ...repeat, tile: chain(scaled(by, by), repeat.tile) },
 });
 
+/** A layer as it lies on an area, with the picture that it shows. */
+export interface LaidLayer {
+  layer: Layer;
+  laid: Laid;
+  picture: ArtworkSize;
+}
 /** All layers of a face laid, each with its picture; those whose picture is not here are left out. */
 export function layAll(
   layers: readonly Layer[],
   area: AreaSize,
   pictureOf: (layer: Layer) => ArtworkSize | null,
-): { layer: Layer; laid: Laid }[] {
+): LaidLayer[] {
   return layers.flatMap((layer) => {
     const picture = pictureOf(layer);
-    return picture ? [{ layer, laid: lay(picture, area, layer) }] : [];
+    return picture ? [{ layer, laid: lay(picture, area, layer), picture }] : [];
   });
 }

@@ -159,6 +159,15 @@ export function areaOn(blank: BlankDocument, area: string, size: string): AreaOn
   return own ? { ...own, ...bleed } : { widthMm, heightMm, ...bleed, ...(cutOuts && { cutOuts }), ...(seams && { seams }) };
 }
 
+/** A print area on one size of the product, with what holds of it on all of them; null when the blank has no such area. */
+export function areaWhole(blank: BlankDocument, name: string, size: string) {
+  const [area, found] = [areaOn(blank, name, size), blank.areas.find((a) => a.name === name)];
+  if (!area || !found) return null;
+  const { shape, safeMm, mustBeFilled, ppi } = found;
+  return { name, ppi, ...area, ...(shape && { shape }), ...(safeMm && { safeMm }), ...(mustBeFilled && { mustBeFilled }) };
+}
+export type AreaWhole = NonNullable<ReturnType<typeof areaWhole>>;
+
 /** What a product text says to buyers; sentences meant for sellers are left behind. */
 export const buyersText = (blank: BlankDocument): string =>
   blank.sentences

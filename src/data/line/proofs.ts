@@ -11,7 +11,7 @@ export const PROOF_STATES = ['drafting', 'held', 'ready', 'passed', 'sending', '
 export type ProofState = (typeof PROOF_STATES)[number];
 
 /** Why a proof is out of date: what it was made from has changed since. */
-export type StaleBecause = 'artwork' | 'goods' | 'pictures' | 'words' | 'prices' | 'plan' | 'blank' | 'rules' | 'scene';
+export type StaleBecause = 'artwork' | 'placement' | 'goods' | 'pictures' | 'words' | 'prices' | 'plan' | 'blank' | 'rules' | 'scene';
 
 export interface ProofRow {
   id: string;
@@ -57,6 +57,7 @@ export interface ProofRow {
 export const BECAUSE = `CASE WHEN p.state = 'drafting' OR p.docket_revision IS NULL THEN '{}' ELSE array_remove(ARRAY[
     CASE WHEN EXISTS (SELECT FROM unnest(p.made_from) sha WHERE sha <> a.file_sha256
       AND NOT EXISTS (SELECT FROM artwork t WHERE t.motif_id = a.motif_id AND t.file_sha256 = sha)) THEN 'artwork' END,
+    CASE WHEN p.own_placements IS DISTINCT FROM own_placements(p.artwork_id, p.docket_id) THEN 'placement' END,
     CASE WHEN d.goods > p.docket_revision THEN 'goods' END, CASE WHEN d.pictures > p.docket_revision THEN 'pictures' END,
     CASE WHEN d.words > p.docket_revision THEN 'words' END, CASE WHEN d.prices > p.docket_revision THEN 'prices' END,
     CASE WHEN k.id = p.plan_id AND k.revision > p.plan_revision THEN 'plan' END,
@@ -134,6 +135,8 @@ export interface Drafted {
   scenes: string[];
   goods: { line: string; blank: string; version: number }[];
   docketRevision: number;
+  /** A name of what was of the artwork's own. */
+  ownPlacements: string | null;
   plan: { id: string; revision: number };
   rulesVersion: number;
   /** Name of what it prints. */
@@ -146,7 +149,7 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
   const mine = await row(
     tx,
     `UPDATE proof SET state = $3, fields = $4, colours = $5, pictures = $6, problems = $7, currency = $8, made_from = $9, scenes = $10,
-       docket_revision = $11, plan_id = $12, plan_revision = $13, rules_version = $14, changed = $15, print_plan = $16, before = NULL, version = version + 1, updated_at = now()
+       docket_revision = $11, plan_id = $12, plan_revision = $13, rules_version = $14, changed = $15, print_plan = $16, own_placements = $17, before = NULL, version = version + 1, updated_at = now()
      WHERE id = $1 AND state = 'drafting' AND draft = $2 RETURNING id`,
     [
       id,
@@ -165,6 +168,7 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
       p.rulesVersion,
       p.changed,
       p.printPlan,
+      p.ownPlacements,
     ],
   );
   if (!mine) return;

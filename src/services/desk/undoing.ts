@@ -8,6 +8,7 @@ import * as data from '../../data/desk/activity';
 import type { About, ActivityRow, UndoRow } from '../../data/desk/activity';
 import { planForUpdate, savePlan } from '../../data/stockroom/plans';
 import { same } from '../../core/docket/docket';
+import { putPlacementsBack, type PlacementsUndo } from '../bench/giving';
 import { putBack } from '../artwork/changing';
 import { putProofBack } from '../line/proofs';
 import { backToRevision } from '../stockroom/dockets';
@@ -85,6 +86,11 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
           ? `${left} ${left === 1 ? 'proof has' : 'proofs have'} gone further since, and ${left === 1 ? 'stays' : 'stay'}.`
           : '',
       };
+    }
+    case 'placements': {
+      const { count, left } = await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
+      const sentence = `${left} ${left === 1 ? 'was placed' : 'were placed'} otherwise since, and ${left === 1 ? 'stays' : 'stay'}.`;
+      return { count, left, sentence: left ? sentence : '' };
     }
     case 'docket': {
       const revision = undo.revision as number;

@@ -72,6 +72,7 @@ export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set
         ...{ fields, colours, variants, currency, scenes, goods, pictures, problems },
         madeFrom: [making.artwork, ...making.twins].map((a) => a.sha256),
         docketRevision: making.docket.revision,
+        ownPlacements: making.ownPlacements,
         plan: { id: making.plan.id, revision: making.plan.revision },
         rulesVersion: making.outlet.rulesVersion,
       };

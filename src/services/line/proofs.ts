@@ -244,6 +244,7 @@ export async function tryDocket(
       docket: { id: '', name: '', document, revision: 0, updatedAt: '' },
       order: effective(document, outletId),
       plan,
+      ownPlacements: null,
       blanks: new Map(blanks.map((b) => [b.id, b])),
       others: new Map(others.map((a) => [a.id, a])),
       outlet: { ...outlet, rules: outlet.rules, rulesVersion: outlet.rulesVersion },

@@ -122,20 +122,23 @@ export const saveDocket = (workspace: string, id: string, input: DocketInput): P
         throw await changedMeanwhile(tx, before, input.revision);
       const document = await wholeOf(tx, input, before);
       await checkDocket(tx, document);
-      const name = input.name.trim();
-      if (!same(before.document, document) || before.name !== name) {
-        await data.saveDocket(tx, before, name, document);
-        await record(tx, {
-          did: 'docket.changed',
-          about: 'docket',
-          ids: [id],
-          values: { name, parts: changedParts(before.document, document) },
-          undo: { kind: 'docket', revision: before.revision },
-        });
-      }
+      await keepDocket(tx, before, input.name.trim(), document);
       return shown((await data.docketById(tx, id))!, await plansById(tx));
     }),
   );
+
+/** Keeps another state of a docket, as a step that can be taken back. Returns that step; null when nothing differs. */
+export async function keepDocket(tx: Tx, before: DocketRow, name: string, document: DocketDocument): Promise<string | null> {
+  if (same(before.document, document) && before.name === name) return null;
+  await data.saveDocket(tx, before, name, document);
+  return record(tx, {
+    did: 'docket.changed',
+    about: 'docket',
+    ids: [before.id],
+    values: { name, parts: changedParts(before.document, document) },
+    undo: { kind: 'docket', revision: before.revision },
+  });
+}
 
 /** What people call the parts in which two states of a docket differ, over all its outlets. */
 function changedParts(before: DocketDocument, after: DocketDocument): string[] {

@@ -1,10 +1,12 @@
-import { artworksIn, effective, type Effective } from '../../../core/docket/docket';
+import { artworksIn, effective, withOwn, type Effective } from '../../../core/docket/docket';
+import { artworksOf } from '../../../core/placement/form';
 import type { ProofFields, ProofVariant } from '../../../core/listing/proof';
 import type { PricePlan } from '../../../core/pricing/plan';
 import type { RulesDocument } from '../../../core/outlet/rules';
 import * as artworks from '../../../data/artwork/artworks';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import type { Tx } from '../../../data/database';
+import { ownNames, ownUnder } from '../../../data/line/own-placements';
 import { listOutlets, type OutletRow } from '../../../data/outlets/outlets';
 import { blanksByIds, type BlankRow } from '../../../data/stockroom/blanks';
 import { docketsByIds, type DocketRow } from '../../../data/stockroom/dockets';
@@ -25,9 +27,11 @@ export interface Making {
   /** The other artworks of its motif: each cloth takes the one that reads best on it. */
   twins: ArtworkRow[];
   docket: DocketRow;
-  /** The docket as it holds for the outlet. */
+  /** The docket as it holds for the outlet, with what is of the artwork's own in the place of what the docket says. */
   order: Effective;
   plan: PlanAt;
+  /** A name of what is of the artwork's own, as a proof keeps it. */
+  ownPlacements: string | null;
   /** By id; a blank that the stockroom lacks is not in it. */
   blanks: Map<string, BlankRow>;
   /** Artworks that the docket names by itself: kept pictures, and prints that are always the same. */
@@ -54,18 +58,25 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
   const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
   const plans = new Map((await listPlans(tx)).map((p) => [p.id, p]));
   const named = [...dockets.values()];
+  const own = await ownUnder(tx, [artwork.id], [...dockets.keys()]);
+  const ownNamed = own.length ? await ownNames(tx, artwork.id, [...dockets.keys()]) : new Map<string, string>();
   const blanks = new Map(
     (await blanksByIds(tx, [...new Set(named.flatMap((d) => d.document.lines.map((l) => l.blank)))])).map((b) => [b.id, b]),
   );
   const others = new Map(
-    (await artworks.artworksByIds(tx, [...new Set(named.flatMap((d) => artworksIn(d.document)))])).map((a) => [a.id, a]),
+    (
+      await artworks.artworksByIds(tx, [
+        ...new Set([...named.flatMap((d) => artworksIn(d.document)), ...own.flatMap((o) => artworksOf(o.document))]),
+      ])
+    ).map((a) => [a.id, a]),
   );
   return wanted.map(({ id, docketId, outletId, fields, variants }) => {
     const docket = dockets.get(docketId)!;
     const outlet = outlets.get(outletId)!;
     const { rules, rulesVersion } = outlet;
     if (!rules || rulesVersion === null) return null;
-    const order = effective(docket.document, outletId);
+    const shared = effective(docket.document, outletId);
+    const order = { ...shared, lines: withOwn(shared.lines, own.filter((o) => o.docketId === docketId)) }; // prettier-ignore
     return {
       proofId: id,
       artwork,
@@ -73,6 +84,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       docket,
       order,
       plan: plans.get(order.pricePlan)!,
+      ownPlacements: ownNamed.get(docketId) ?? null,
       blanks,
       others,
       outlet: { ...outlet, rules, rulesVersion },

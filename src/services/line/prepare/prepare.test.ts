@@ -126,6 +126,7 @@ function making(change: Change = {}): Making {
   const whole = { ...document, ...change.document };
   return {
     proofId: '0f0f0f0f-0000-4000-8000-000000000000',
+    ownPlacements: null,
     artwork: change.artwork ?? artwork,
     twins: change.twins ?? [],
     docket: { id: 'd', name: 'Shirts', document: whole, revision: 1, updatedAt: '' },

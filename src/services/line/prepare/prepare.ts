@@ -1,12 +1,12 @@
 import { faultSentence } from '../../../core/copy/wording';
 import { FONTS } from '../../../core/lettering/fonts';
-import { faceOn, layersOf, type AreaPlacement } from '../../../core/placement/form';
-import { layAll } from '../../../core/placement/lay';
+import { layersOf, type AreaPlacement } from '../../../core/placement/form';
+import type { TroubleCode } from '../../../core/placement/trouble';
+import { troublesOver } from '../../../core/planning/placed';
 import type { Problem } from '../../../core/listing/problems';
 import type { PrintFile } from '../../../core/print-file/print-file';
 import type { OfferedColour, ProofFields, ProofVariant } from '../../../core/listing/proof';
 import { currencyOf } from '../../../core/outlet/rules';
-import { areaOn } from '../../../core/stock/blank';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { letteringOf } from '../../lettering/lettering';
 import { offeredColours, offerOf, type LineOffer, type Tell } from './goods';
@@ -32,9 +32,6 @@ export interface Prepared {
   scenes: string[];
   goods: { line: string; blank: string; version: number }[];
 }
-
-/** So much of a motif may lie outside its area before it counts as cut off, and of an area that must be filled may show through. */
-const TOLERANCE = 0.02;
 
 /**
  * Works one proof out: goods, placement, colours, sizes, wording, prices, pictures to make, and what is wrong with it. What a blank
@@ -79,7 +76,7 @@ export function prepare(making: Making): Prepared {
 }
 
 /** Says which motif would be cut off, which area would show through, and which print is not here any more. */
-function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer[], tell: Tell): void {
+function checkPlacements({ artwork, others, order }: Making, offers: readonly LineOffer[], tell: Tell): void {
   for (const { line, blank, sizes } of offers) {
     const named = offers.length > 1 ? { line: line.noun.one.toLowerCase() } : {};
     for (const p of line.placements) {
@@ -88,21 +85,11 @@ function checkPlacements({ artwork, others }: Making, offers: readonly LineOffer
         continue;
       }
       if (!checkLettering(p, artwork, tell)) continue;
-      let [cut, bare] = [0, 0];
-      for (const size of sizes) {
-        const area = areaOn(blank, p.area, size);
-        if (!area) continue;
-        const { ground, layers } = faceOn(p, size);
-        const laid = layAll(layers, area, (layer) => shownBy(layer, artwork, others)!.size);
-        // what is to cover is meant to overhang
-        for (const { layer, laid: l } of laid) if (layer.size.rule !== 'cover') cut = Math.max(cut, l.cutShare);
-        // letters fill nothing
-        const filled = laid.reduce((sum, { layer, laid: l }) => sum + (layer.kind === 'artwork' ? l.filledShare : 0), 0);
-        if (ground === undefined) bare = Math.max(bare, 1 - filled);
-      }
-      if (cut > TOLERANCE) tell('cut-off', 'artwork', true, { share: cut, ...named });
-      if (bare > TOLERANCE && blank.areas.find((a) => a.name === p.area)?.mustBeFilled)
-        tell('not-filled', 'artwork', true, { area: p.area, share: bare, ...named });
+      const found = troublesOver(p, blank, sizes, order.accepts.minPpi, (layer) => shownBy(layer, artwork, others)!.size);
+      const share = (code: TroubleCode) => found.find((t) => t.code === code)?.by;
+      const [cut, bare] = [share('cut-off'), share('not-filled')];
+      if (cut !== undefined) tell('cut-off', 'artwork', true, { share: cut, ...named });
+      if (bare !== undefined) tell('not-filled', 'artwork', true, { area: p.area, share: bare, ...named });
     }
   }
 }

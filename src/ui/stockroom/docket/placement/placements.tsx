@@ -2,11 +2,11 @@
 import { X } from 'lucide-react';
 import type { BlankView } from '@/api/views';
 import type { GoodsLine } from '@/core/docket/docket';
+import { sizeDrawn } from '@/core/planning/placed';
 import { faceOn, fitted, onArea, type AreaPlacement, type Face } from '@/core/placement/form';
-import { areaOn, type BlankDocument } from '@/core/stock/blank';
+import { areaWhole } from '@/core/stock/blank';
 import { Button, IconButton } from '../../../parts/button';
 import { ChoiceField } from '../../../parts/fields/field';
-import type { DrawnArea } from '../../area-drawing';
 import { FaceEditor } from './face-editor';
 
 /** Where artwork sits on each print area of a goods line, and what is printed there. */
@@ -46,14 +46,6 @@ export function Placements({
   );
 }
 
-/** A print area on a size as it is drawn; null when the blank has it no more. */
-function drawn(blank: BlankDocument, name: string, size: string): DrawnArea | null {
-  const [area, found] = [areaOn(blank, name, size), blank.areas.find((a) => a.name === name)];
-  if (!area || !found) return null;
-  const { shape, safeMm, mustBeFilled } = found;
-  return { name, ...area, ...(shape && { shape }), ...(safeMm && { safeMm }), ...(mustBeFilled && { mustBeFilled }) };
-}
-
 function Placement({
   p,
   blank,
@@ -80,13 +72,10 @@ function Placement({
   const offered = blank.document.colours.filter((c) => !Array.isArray(colours) || colours.includes(c.name));
   const cloth = offered.length ? offered : blank.document.colours;
   const own = Object.keys(p.bySize ?? {});
-  // the others follow the docket's own: drawn on the largest of them
   const rest = sizes.filter((s) => !own.includes(s));
-  const largest = rest.reduce<string | undefined>((best, s) => {
-    const width = (size: string | undefined) => (size === undefined ? -1 : (areaOn(blank.document, p.area, size)?.widthMm ?? 0));
-    return width(s) > width(best) ? s : best;
-  }, undefined);
-  const area = drawn(blank.document, p.area, largest ?? sizes[0] ?? '');
+  // the others follow the docket's own: drawn on the largest of them
+  const largest = sizeDrawn(blank.document, p, sizes);
+  const area = areaWhole(blank.document, p.area, largest ?? sizes[0] ?? '');
   const put = (size: string, face: Face) => change({ ...p, bySize: { ...p.bySize, [size]: face } });
   return (
     <div className="grid gap-2.5 border-l-2 border-rule pl-3">
@@ -129,7 +118,7 @@ function Placement({
         />
       )}
       {own.map((size) => {
-        const there = drawn(blank.document, p.area, size);
+        const there = areaWhole(blank.document, p.area, size);
         return (
           <div key={size} className="grid gap-2 border-t border-rule2 pt-2">
             <div className="flex items-center gap-3">

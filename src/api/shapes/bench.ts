@@ -1,0 +1,72 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { AreaPlacement } from '@/core/placement/form';
+import { TROUBLES } from '@/core/placement/trouble';
+import { SearchQuery } from './artwork';
+import { Exactly, Ids, Named, OneOf, OrNull, Share, Text, Uuid, Whole } from './parts';
+
+const name = (description: string) => Type.Optional(Type.String({ maxLength: 60, description }));
+/** Which print area: what is not named is the first. */
+const where = { line: name('a goods line, by its key'), area: name('a print area of its blank') };
+
+export const BenchQuery = { ...SearchQuery, on: { ...Uuid, title: 'docket' }, ...where };
+
+const Placed = Named('PlacedArtwork', {
+  id: Uuid,
+  name: Text,
+  thumb: Text,
+  large: Text,
+  widthPx: Whole,
+  heightPx: Whole,
+  trim: Exactly(
+    { x: Share, y: Share, width: Share, height: Share },
+    { description: 'the box of what prints, in shares of the picture' },
+  ),
+  lightness: Share,
+  fills: Type.Boolean({ description: 'it brings its own ground' }),
+  inks: Type.Array(Text, { description: 'its main colours, from the most used on, #rrggbb' }),
+  own: Type.Record(Text, AreaPlacement, { description: 'by area: what is of its own' }),
+  troubles: Type.Array(Exactly({ code: OneOf(TROUBLES), by: Type.Number(), says: Text })),
+  shown: Type.Array(
+    OrNull(
+      Exactly({
+        src: Type.String({ description: 'the address of a picture, or lettering as an SVG text' }),
+        lettering: Type.Boolean(),
+        widthPx: Type.Number(),
+        heightPx: Type.Number(),
+        trim: Exactly({ x: Share, y: Share, width: Share, height: Share }),
+      }),
+    ),
+    { description: 'what each layer shows, from below; null for what cannot be shown' },
+  ),
+});
+export type PlacedView = Static<typeof Placed>;
+
+export const Bench = Named('Bench', {
+  docket: Exactly({ id: Uuid, name: Text, revision: Whole }),
+  line: Text,
+  area: Text,
+  placement: AreaPlacement,
+  rail: Type.Array(Exactly({ id: Uuid, troubled: Type.Boolean(), own: Type.Boolean({ description: 'it sits otherwise than the docket says' }) }), {
+    description: 'in the order in which they are to be looked at: the gravest trouble first',
+  }),
+  notTaken: Type.Integer({ description: 'artworks of the search that the docket does not take' }),
+  left: Type.Integer({ description: 'artworks of the search that are too many' }),
+});
+export type BenchView = Static<typeof Bench>;
+
+export const PlacedAsked = Exactly({ ...where, artworks: Type.Array(Uuid, { maxItems: 200 }) });
+export const PlacedItems = Exactly({ items: Type.Array(Placed) });
+
+export const OwnBody = Exactly({ ...where, artwork: Uuid, placement: AreaPlacement });
+export const GiveBody = Exactly({
+  ...where,
+  from: Uuid,
+  to: { ...Ids, description: 'artworks' },
+  what: Type.Optional(OneOf(['all', 'copies'], 'all of it, or only how often and where its copies stand')),
+});
+export const GiveBackBody = Exactly({ ...where, artworks: Ids });
+export const StandardBody = Exactly({ ...where, from: Uuid });
+export const Given = Named('Given', {
+  changed: Type.Integer({ description: 'artworks that sit otherwise now; for a docket 1 where it says something else now' }),
+  undo: OrNull(Uuid, 'takes it back, as POST /undo'),
+});

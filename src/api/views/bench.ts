@@ -1,0 +1,40 @@
+import { rgbToHex } from '@/core/colour/colour';
+import { fillsSheet } from '@/core/artwork/measure/measure';
+import { troubleWords } from '@/core/placement/trouble';
+import { thumbName, workingName } from '@/services/artwork/raster-names';
+import type { Bench, OnBench } from '@/services/bench/bench';
+import type { Shown } from '@/services/line/prepare/printed';
+import type { BenchView, PlacedView } from '../shapes/bench';
+import { picture } from './picture';
+
+export const benchView = ({ docket: { id, name, revision }, line, placement, rail, notTaken, left }: Bench): BenchView => ({
+  docket: { id, name, revision },
+  line: line.key,
+  area: placement.area,
+  placement,
+  rail,
+  notTaken,
+  left,
+});
+
+export const placedView =
+  (workspace: string) =>
+  ({ artwork, own, troubles, shown }: OnBench): PlacedView => {
+    const measured = artwork.measured!;
+    const src = (it: Shown) => ('svg' in it ? it.svg : picture(workspace, workingName(it.artwork.sha256)));
+    return {
+      id: artwork.id,
+      name: artwork.name,
+      thumb: picture(workspace, thumbName(artwork.sha256)),
+      large: picture(workspace, workingName(artwork.sha256)),
+      widthPx: artwork.widthPx!,
+      heightPx: artwork.heightPx!,
+      trim: measured.trim,
+      lightness: measured.lightness,
+      fills: fillsSheet(measured),
+      inks: measured.inks.map((i) => rgbToHex(i.rgb)),
+      own,
+      troubles: troubles.map((t) => ({ ...t, says: troubleWords(t) })),
+      shown: shown.map((it) => it && { src: src(it), lettering: 'svg' in it, ...it.size }),
+    };
+  };

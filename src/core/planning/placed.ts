@@ -1,0 +1,41 @@
+import { faceOn, type AreaPlacement, type Layer } from '../placement/form';
+import { layAll, type ArtworkSize } from '../placement/lay';
+import { TROUBLES, troublesOf, type PlacementTrouble, type TroubleCode } from '../placement/trouble';
+import { areaOn, areaWhole, type BlankDocument } from '../stock/blank';
+
+/** What is wrong with a placement over sizes of a blank: of each trouble the worst. */
+export function troublesOver(
+  placement: AreaPlacement,
+  blank: BlankDocument,
+  sizes: readonly string[],
+  minPpi: number,
+  pictureOf: (layer: Layer) => ArtworkSize | null,
+): PlacementTrouble[] {
+  const worst = new Map<TroubleCode, number>();
+  for (const size of sizes) {
+    const area = areaWhole(blank, placement.area, size);
+    if (!area) continue;
+    const { ground, layers } = faceOn(placement, size);
+    for (const { code, by } of troublesOf(layAll(layers, area, pictureOf), area, minPpi, ground !== undefined)) {
+      const was = worst.get(code);
+      // of resolutions the coarsest, of all else the largest
+      worst.set(code, was === undefined ? by : code === 'coarse' ? Math.min(was, by) : Math.max(was, by));
+    }
+  }
+  return TROUBLES.flatMap((code) => (worst.has(code) ? [{ code, by: worst.get(code)! }] : []));
+}
+
+/** The size on which a placement is drawn: the largest of those that have no face of their own. */
+export function sizeDrawn(blank: BlankDocument, { area, bySize = {} }: AreaPlacement, sizes: readonly string[]): string | undefined {
+  const width = (size: string | undefined) => (size === undefined ? -1 : (areaOn(blank, area, size)?.widthMm ?? 0));
+  return sizes.filter((s) => !Object.hasOwn(bySize, s)).reduce<string | undefined>((best, s) => (width(s) > width(best) ? s : best), undefined);
+}
+
+/** Whether a print area measures something else on some of these sizes. */
+export function differsBySize(blank: BlankDocument, area: string, sizes: readonly string[]): boolean {
+  const measures = sizes.flatMap((size) => {
+    const on = areaOn(blank, area, size);
+    return on ? [`${on.widthMm} x ${on.heightMm}`] : [];
+  });
+  return new Set(measures).size > 1;
+}

@@ -1,0 +1,89 @@
+import { whyNot } from '../../core/docket/accepts';
+import type { AreaPlacement } from '../../core/placement/form';
+import { gravity, type PlacementTrouble } from '../../core/placement/trouble';
+import { troublesOver } from '../../core/planning/placed';
+import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
+import { findArtworks } from '../../data/artwork/search';
+import { inWorkspace, type Tx } from '../../data/database';
+import { ownUnder } from '../../data/line/own-placements';
+import { filterOf, type Search } from '../artwork/artworks';
+import { shownBy, type Shown } from '../line/prepare/printed';
+import { benchArea, othersIn, pictureOn, type AreaAsked, type BenchArea } from './area';
+
+/** So many artworks lie on the bench at most. */
+export const MOST_ON_BENCH = 5000;
+const AT_A_TIME = 1000;
+
+/** An artwork's place on the rail. */
+export interface RailPlace {
+  id: string;
+  troubled: boolean;
+  /** It sits otherwise than the docket says. */
+  own: boolean;
+}
+/** What lies on the bench: a print area, and artworks in the order in which they are to be looked at. */
+export interface Bench extends BenchArea {
+  rail: RailPlace[];
+  /** Artworks of the search that the docket does not take, and those that are too many. */
+  notTaken: number;
+  left: number;
+}
+
+/** Lays the artworks of a search on the bench: those with the gravest trouble first, else in the order of the search. */
+export function layOut(workspace: string, asked: AreaAsked, search: Search): Promise<Bench> {
+  const { filter, sort } = filterOf(search);
+  return inWorkspace(workspace, async (tx) => {
+    const at = await benchArea(tx, asked);
+    const found = (await findArtworks(tx, filter, sort)).map((a) => a.id);
+    const some = found.slice(0, MOST_ON_BENCH);
+    const rail: (RailPlace & { gravity: number })[] = [];
+    for (let i = 0; i < some.length; i += AT_A_TIME)
+      for (const { artwork, own, troubles } of await looked(tx, at, some.slice(i, i + AT_A_TIME)))
+        rail.push({ id: artwork.id, troubled: troubles.length > 0, own: own[at.placement.area] !== undefined, gravity: gravity(troubles) });
+    return {
+      ...at,
+      rail: rail.sort((a, b) => b.gravity - a.gravity).map(({ gravity: _, ...place }) => place),
+      notTaken: some.length - rail.length,
+      left: found.length - some.length,
+    };
+  });
+}
+
+/** An artwork as it sits on a print area. */
+export interface OnBench {
+  artwork: ArtworkRow;
+  /** Its own placements on the areas of the goods line, by area. */
+  own: Record<string, AreaPlacement>;
+  troubles: PlacementTrouble[];
+  /** What each layer shows on the area, from below, where that is not the artwork; null for what cannot be shown. */
+  shown: (Shown | null)[];
+}
+
+/** How artworks sit on a print area, in the order of their ids; those that are gone, or that the docket does not take, are left out. */
+export const onBench = (workspace: string, asked: AreaAsked, ids: readonly string[]): Promise<OnBench[]> =>
+  inWorkspace(workspace, async (tx) => {
+    const at = await benchArea(tx, asked);
+    const all = await looked(tx, at, ids);
+    const placed = all.map((a) => a.own[at.placement.area] ?? at.placement);
+    const others = await othersIn(tx, placed);
+    return all.map((a, i) => ({ ...a, shown: placed[i]!.layers.map((l) => shownBy(l, a.artwork, others)) }));
+  });
+
+/** Artworks that a docket takes, each with what is of its own and what is wrong with how it sits. */
+async function looked(tx: Tx, at: BenchArea, ids: readonly string[]): Promise<Omit<OnBench, 'shown'>[]> {
+  const known = new Map((await artworksByIds(tx, [...ids])).map((a) => [a.id, a]));
+  const artworks = ids.flatMap((id) => {
+    const a = known.get(id);
+    return a?.measured && a.state === 'ready' && !whyNot(at.docket.document.accepts, a) ? [a] : [];
+  });
+  const mine = new Map<string, Record<string, AreaPlacement>>();
+  for (const { artworkId, line, area, document } of await ownUnder(tx, ids, [at.docket.id]))
+    if (line === at.line.key) mine.set(artworkId, { ...mine.get(artworkId), [area]: document });
+  const { area } = at.placement;
+  const others = await othersIn(tx, [at.placement, ...[...mine.values()].flatMap((own) => own[area] ?? [])]);
+  return artworks.map((artwork) => {
+    const own = mine.get(artwork.id) ?? {};
+    const troubles = troublesOver(own[area] ?? at.placement, at.blank, at.line.sizes, at.minPpi, (l) => pictureOn(l, artwork, others));
+    return { artwork, own, troubles };
+  });
+}
