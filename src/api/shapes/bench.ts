@@ -46,9 +46,12 @@ export const Bench = Named('Bench', {
   line: Text,
   area: Text,
   placement: AreaPlacement,
-  rail: Type.Array(Exactly({ id: Uuid, troubled: Type.Boolean(), own: Type.Boolean({ description: 'it sits otherwise than the docket says' }) }), {
-    description: 'in the order in which they are to be looked at: the gravest trouble first',
-  }),
+  rail: Type.Array(
+    Exactly({ id: Uuid, troubled: Type.Boolean(), own: Type.Boolean({ description: 'it sits otherwise than the docket says' }) }),
+    {
+      description: 'in the order in which they are to be looked at: the gravest trouble first',
+    },
+  ),
   notTaken: Type.Integer({ description: 'artworks of the search that the docket does not take' }),
   left: Type.Integer({ description: 'artworks of the search that are too many' }),
 });
@@ -70,3 +73,4 @@ export const Given = Named('Given', {
   changed: Type.Integer({ description: 'artworks that sit otherwise now; for a docket 1 where it says something else now' }),
   undo: OrNull(Uuid, 'takes it back, as POST /undo'),
 });
+export type GivenView = Static<typeof Given>;

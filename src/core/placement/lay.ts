@@ -188,11 +188,7 @@ export interface LaidLayer {
   picture: ArtworkSize;
 }
 /** All layers of a face laid, each with its picture; those whose picture is not here are left out. */
-export function layAll(
-  layers: readonly Layer[],
-  area: AreaSize,
-  pictureOf: (layer: Layer) => ArtworkSize | null,
-): LaidLayer[] {
+export function layAll(layers: readonly Layer[], area: AreaSize, pictureOf: (layer: Layer) => ArtworkSize | null): LaidLayer[] {
   return layers.flatMap((layer) => {
     const picture = pictureOf(layer);
     return picture ? [{ layer, laid: lay(picture, area, layer), picture }] : [];

@@ -45,10 +45,13 @@ export function posed<S extends Seat>(seat: S, artwork: ArtworkSize, area: AreaS
 function resized<S extends Seat>(seat: S, artwork: ArtworkSize, area: AreaSize, widthMm: number): S {
   const { scale = 1, size } = seat;
   const mm = (value: number) => kept(within(value, 1, 5000));
-  const by = widthMm / lay(artwork, area, seat).widthMm;
-  if (size.rule === 'box') return { ...seat, size: { ...size, widthMm: mm(size.widthMm * by), heightMm: mm(size.heightMm * by) } };
+  const laid = lay(artwork, area, seat);
+  const by = widthMm / laid.widthMm;
+  if (size.rule === 'box')
+    return { ...seat, size: { ...size, widthMm: mm(size.widthMm * by), heightMm: mm(size.heightMm * by) } };
   const { scale: _, ...rest } = seat;
-  if (size.rule === 'optical') return { ...seat, size: { rule: 'optical', mm: mm(size.mm * by) } };
+  if (size.rule === 'optical')
+    return { ...rest, size: { rule: 'optical', mm: mm(widthMm / Math.sqrt(laid.widthMm / laid.heightMm)) } } as S;
   return size.rule === 'width'
     ? { ...seat, size: { rule: 'width', mm: mm(widthMm / scale) } }
     : ({ ...rest, size: { rule: 'width', mm: mm(widthMm) } } as S);
@@ -75,7 +78,7 @@ function moved<S extends Seat>(seat: S, artwork: ArtworkSize, area: AreaSize, to
 
 function covered<S extends Seat>(seat: S, artwork: ArtworkSize, area: AreaSize, { widthMm, centre }: Pose): S {
   const { scale: _, ...bare } = seat;
-  const least = lay(artwork, area, bare as S).widthMm;
+  const least = lay(artwork, area, bare).widthMm;
   const scale = Math.round(within(widthMm / least, 1, 20) * 1e4) / 1e4;
   const sized = (scale > 1 ? { ...bare, scale } : bare) as S;
   const from = poseOf({ ...sized, xMm: 0, yMm: 0 }, artwork, area).centre;
@@ -92,9 +95,9 @@ export const opticalMm = ({ widthMm, heightMm }: Pick<Laid, 'widthMm' | 'heightM
  */
 export function sharedLayer(layer: Layer, artwork: ArtworkSize, area: AreaSize, relative: boolean): Layer {
   const { size, spread } = layer;
-  if (!isLead(layer) || size.rule === 'cover' || size.rule === 'optical') return layer;
   const whole = spread !== undefined && spread.kind !== 'copies';
   const by = whole ? layer.by : 'motif';
+  if (!isLead(layer) || size.rule === 'cover' || (size.rule === 'optical' && by === layer.by)) return layer;
   if (relative && size.rule === 'fit') return { ...layer, by };
   const laid = lay(artwork, area, layer);
   const share = by === layer.by ? 1 : artwork.trim.width;
@@ -141,3 +144,28 @@ export function withCopies(placement: AreaPlacement, from: AreaPlacement): AreaP
 /** The upright boxes around all motifs of a layer, the first and its copies, mm. */
 export const motifBoxes = (laid: Pick<Laid, 'maps'>, { trim }: ArtworkSize): Box[] =>
   laid.maps.map((m) => boxAround(corners(m, trim)));
+
+/** A seat so wide, held where it is held. What covers its area is enlarged. */
+export function sized<S extends Seat>(seat: S, artwork: ArtworkSize, area: AreaSize, widthMm: number): S {
+  return seat.size.rule === 'cover'
+    ? covered(seat, artwork, area, { ...poseOf(seat, artwork, area), widthMm })
+    : resized(seat, artwork, area, widthMm);
+}
+
+/** Less than these is no difference: of a size, mm, degrees. */
+const LEAST = { size: 0.005, mm: 0.5, turn: 0.5 };
+
+/** How one layer lies otherwise than another, in a few words; empty where nothing is seen of it. */
+export function differenceWords(is: Pose, was: Pose): string {
+  const by = is.widthMm / was.widthMm - 1;
+  const [right, down, turn] = [is.centre.x - was.centre.x, is.centre.y - was.centre.y, is.turn - was.turn];
+  const mm = (value: number) => `${Math.abs(value) < 10 ? Math.abs(value).toFixed(1) : Math.round(Math.abs(value))} mm`;
+  return [
+    Math.abs(by) >= LEAST.size && `${Math.max(1, Math.round(Math.abs(by) * 100))}% ${by > 0 ? 'larger' : 'smaller'}`,
+    Math.abs(down) >= LEAST.mm && `${mm(down)} ${down > 0 ? 'lower' : 'higher'}`,
+    Math.abs(right) >= LEAST.mm && `${mm(right)} further ${right > 0 ? 'right' : 'left'}`,
+    Math.abs(turn) >= LEAST.turn && `turned by ${Math.round(turn)}°`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}

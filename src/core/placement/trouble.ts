@@ -1,6 +1,6 @@
 import { svgPathProperties } from 'svg-path-properties';
 import { apply, boxAround, corners, type Point } from './affine';
-import { isLead, type Layer } from './form';
+import { isLead } from './form';
 import type { AreaSize, ArtworkSize, Laid, LaidLayer } from './lay';
 
 /** A print area, with what can be wrong about a print on it. */
@@ -35,7 +35,12 @@ const MOST_POINTS = 600;
  * What is wrong with what is printed on an area. `minPpi` is the resolution that is asked for; `ground`: ink lies below all of it.
  * What covers its area, or is repeated all over it, is meant to overhang and to cross seams and cut-outs.
  */
-export function troublesOf(layers: readonly LaidLayer[], area: TroubledArea, minPpi: number, ground: boolean): PlacementTrouble[] {
+export function troublesOf(
+  layers: readonly LaidLayer[],
+  area: TroubledArea,
+  minPpi: number,
+  ground: boolean,
+): PlacementTrouble[] {
   const found = new Map<TroubleCode, number>();
   const worst = (code: TroubleCode, by: number, worse: (a: number, b: number) => number = Math.max) => {
     const was = found.get(code);

@@ -26,9 +26,15 @@ export function troublesOver(
 }
 
 /** The size on which a placement is drawn: the largest of those that have no face of their own. */
-export function sizeDrawn(blank: BlankDocument, { area, bySize = {} }: AreaPlacement, sizes: readonly string[]): string | undefined {
+export function sizeDrawn(
+  blank: BlankDocument,
+  { area, bySize = {} }: AreaPlacement,
+  sizes: readonly string[],
+): string | undefined {
   const width = (size: string | undefined) => (size === undefined ? -1 : (areaOn(blank, area, size)?.widthMm ?? 0));
-  return sizes.filter((s) => !Object.hasOwn(bySize, s)).reduce<string | undefined>((best, s) => (width(s) > width(best) ? s : best), undefined);
+  return sizes
+    .filter((s) => !Object.hasOwn(bySize, s))
+    .reduce<string | undefined>((best, s) => (width(s) > width(best) ? s : best), undefined);
 }
 
 /** Whether a print area measures something else on some of these sizes. */
@@ -38,4 +44,19 @@ export function differsBySize(blank: BlankDocument, area: string, sizes: readonl
     return on ? [`${on.widthMm} x ${on.heightMm}`] : [];
   });
   return new Set(measures).size > 1;
+}
+
+/** The size of the product whose print area is most like the room that a scene shows of it: of equals the first. */
+export function sizeShown(
+  blank: BlankDocument,
+  area: string,
+  sizes: readonly string[],
+  room: { widthMm: number; heightMm: number },
+): string {
+  const aspect = room.widthMm / room.heightMm;
+  const off = (size: string) => {
+    const a = areaOn(blank, area, size);
+    return a ? Math.abs(Math.log(a.widthMm / a.heightMm / aspect)) : Infinity;
+  };
+  return sizes.reduce((best, size) => (off(size) < off(best) - 1e-3 ? size : best), sizes[0]!);
 }

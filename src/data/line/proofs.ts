@@ -11,7 +11,8 @@ export const PROOF_STATES = ['drafting', 'held', 'ready', 'passed', 'sending', '
 export type ProofState = (typeof PROOF_STATES)[number];
 
 /** Why a proof is out of date: what it was made from has changed since. */
-export type StaleBecause = 'artwork' | 'placement' | 'goods' | 'pictures' | 'words' | 'prices' | 'plan' | 'blank' | 'rules' | 'scene';
+export type StaleBecause =
+  'artwork' | 'placement' | 'goods' | 'pictures' | 'words' | 'prices' | 'plan' | 'blank' | 'rules' | 'scene';
 
 export interface ProofRow {
   id: string;

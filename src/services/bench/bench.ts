@@ -39,7 +39,12 @@ export function layOut(workspace: string, asked: AreaAsked, search: Search): Pro
     const rail: (RailPlace & { gravity: number })[] = [];
     for (let i = 0; i < some.length; i += AT_A_TIME)
       for (const { artwork, own, troubles } of await looked(tx, at, some.slice(i, i + AT_A_TIME)))
-        rail.push({ id: artwork.id, troubled: troubles.length > 0, own: own[at.placement.area] !== undefined, gravity: gravity(troubles) });
+        rail.push({
+          id: artwork.id,
+          troubled: troubles.length > 0,
+          own: own[at.placement.area] !== undefined,
+          gravity: gravity(troubles),
+        });
     return {
       ...at,
       rail: rail.sort((a, b) => b.gravity - a.gravity).map(({ gravity: _, ...place }) => place),
@@ -83,7 +88,9 @@ async function looked(tx: Tx, at: BenchArea, ids: readonly string[]): Promise<Om
   const others = await othersIn(tx, [at.placement, ...[...mine.values()].flatMap((own) => own[area] ?? [])]);
   return artworks.map((artwork) => {
     const own = mine.get(artwork.id) ?? {};
-    const troubles = troublesOver(own[area] ?? at.placement, at.blank, at.line.sizes, at.minPpi, (l) => pictureOn(l, artwork, others));
+    const troubles = troublesOver(own[area] ?? at.placement, at.blank, at.line.sizes, at.minPpi, (l) =>
+      pictureOn(l, artwork, others),
+    );
     return { artwork, own, troubles };
   });
 }

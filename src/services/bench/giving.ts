@@ -19,7 +19,11 @@ export interface Given {
   undo: string | null;
 }
 type Wanted = Map<string, AreaPlacement | null>;
-const addressOf = ({ docket, line, placement }: BenchArea): AreaOf => ({ docketId: docket.id, line: line.key, area: placement.area });
+const addressOf = ({ docket, line, placement }: BenchArea): AreaOf => ({
+  docketId: docket.id,
+  line: line.key,
+  area: placement.area,
+});
 
 /** Keeps a placement for one artwork, as its own; the docket's own words of it are none. */
 export const keepOwn = (workspace: string, asked: AreaAsked, artwork: string, placement: AreaPlacement): Promise<Given> =>
@@ -72,9 +76,7 @@ export const giveToDocket = (workspace: string, asked: AreaAsked, from: string):
     const mine = (await ownForUpdate(tx, addressOf(at), [from]))[0];
     const placement = shared(at, source, mine?.document ?? at.placement);
     const lines = at.docket.document.lines.map((l) =>
-      l.key === at.line.key
-        ? { ...l, placements: l.placements.map((p) => (p.area === placement.area ? placement : p)) }
-        : l,
+      l.key === at.line.key ? { ...l, placements: l.placements.map((p) => (p.area === placement.area ? placement : p)) } : l,
     );
     const step = await keepDocket(tx, before!, before!.name, { ...at.docket.document, lines });
     if (mine) await write(tx, { ...at, placement }, new Map([[from, null]]));
@@ -118,19 +120,20 @@ const spread = (groups: Groups): Wanted => new Map(groups.flatMap((g) => g.artwo
 async function write(tx: Tx, at: BenchArea, wanted: Wanted): Promise<Given> {
   const address = addressOf(at);
   const own = new Map((await ownForUpdate(tx, address, [...wanted.keys()])).map((w) => [w.artworkId, w.document]));
-  const [was, is]: Wanted[] = [new Map(), new Map()];
+  const was: Wanted = new Map();
+  const is: Wanted = new Map();
   for (const [id, next] of wanted) {
     const before = own.get(id) ?? null;
     if (same(before, next)) continue;
-    was!.set(id, before);
-    is!.set(id, next);
+    was.set(id, before);
+    is.set(id, next);
   }
-  if (!is!.size) return { changed: 0, undo: null };
-  await putOwn(tx, address, [...is!].map(([artworkId, document]) => ({ artworkId, document }))); // prettier-ignore
-  const ids = [...is!.keys()];
+  if (!is.size) return { changed: 0, undo: null };
+  await putOwn(tx, address, [...is].map(([artworkId, document]) => ({ artworkId, document }))); // prettier-ignore
+  const ids = [...is.keys()];
   const name = ids.length === 1 ? (await artworkById(tx, ids[0]!))?.name : undefined;
-  const back = [...is!.values()].every((document) => !document);
-  const undo: PlacementsUndo = { kind: 'placements', ...address, was: grouped(was!), is: grouped(is!) };
+  const back = [...is.values()].every((document) => !document);
+  const undo: PlacementsUndo = { kind: 'placements', ...address, was: grouped(was), is: grouped(is) };
   const step = await record(tx, {
     did: back ? 'placement.given-back' : 'placement.changed',
     about: 'artwork',

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { act, api } from '../api';
 import { useCommands, type Bindings } from '../commands/commands';
 import { count } from '../parts/format';
+import { benchAddress } from '../bench/address';
 import type { Done, useChange } from './changes';
 import type { ChangeField } from './dialogs/change-dialog';
 import type { Put } from '../parts/use-address';
@@ -59,6 +60,11 @@ export function useStationCommands(on: {
     'artwork.to-sheet': some(
       `Take ${these} to the sheet`,
       () => router.push(`/sheet?rows=${target.map((id) => id.slice(0, 8)).join(',')}`),
+      target.length > 0 && standing === 'here',
+    ),
+    'artwork.bench': some(
+      `Place ${these} on goods`,
+      () => router.push(benchAddress({ ids: target, whole: target.length === ids.length, query: window.location.search })),
       target.length > 0 && standing === 'here',
     ),
     'artwork.set-keys': { says: 'Set the keys of marks…', does: () => ask({ what: 'keys' }) },

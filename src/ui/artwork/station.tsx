@@ -141,6 +141,9 @@ export function ArtworkStation({ first, cloths }: { first: First; cloths: Cloth[
                 <CommandButton id="artwork.delete" of={bindings} tone="quiet">
                   Delete…
                 </CommandButton>
+                <CommandButton id="artwork.bench" of={bindings}>
+                  Place on goods
+                </CommandButton>
                 <CommandButton id="artwork.to-sheet" of={bindings} tone="go">
                   To the sheet
                 </CommandButton>

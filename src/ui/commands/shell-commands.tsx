@@ -5,11 +5,11 @@ import { useState } from 'react';
 import { act, api } from '../api';
 import { changeTheme } from '../shell/theme';
 import { registry, useCommands } from './commands';
-import { STATIONS, type Station } from './table';
+import { STATIONS } from './table';
 
 const ActivityDialog = dynamic(() => import('../desk/activity-dialog').then((m) => m.ActivityDialog));
 
-const PLACE: Record<Station, string> = {
+const PLACE: Record<(typeof STATIONS)[number], string> = {
   artwork: 'the artwork',
   sheet: 'the sheet',
   proofs: 'the proofs',

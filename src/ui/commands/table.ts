@@ -1,6 +1,8 @@
 /** The screens that commands belong to, by the first part of their addresses. */
 export const STATIONS = ['artwork', 'sheet', 'proofs', 'press', 'ledger', 'stockroom'] as const;
-export type Station = (typeof STATIONS)[number];
+/** Rooms beside the line: work is brought to them from its stations. */
+export const ROOMS = [...STATIONS, 'bench'] as const;
+export type Station = (typeof ROOMS)[number];
 
 interface Told {
   /** What it does, as it stands in the command box and on the page of keys. */
@@ -26,12 +28,14 @@ export const COMMANDS = told({
   'artwork.delete': { word: 'Delete', keys: 'Delete', at: 'artwork' },
   'artwork.empty-bin': { word: 'Empty the bin', at: 'artwork' },
   'artwork.to-sheet': { word: 'To the sheet', keys: 'T', at: 'artwork' },
+  'artwork.bench': { word: 'Place on goods', keys: 'G', at: 'artwork' },
   'artwork.set-keys': { word: 'Set the keys of marks', at: 'artwork' },
 
   'sheet.all': { word: 'Select the whole sheet', keys: 'Ctrl A', at: 'sheet' },
   'sheet.draft': { word: 'Draft proofs', keys: 'D', at: 'sheet' },
   'sheet.pass': { word: 'Pass what is ready', keys: 'P', at: 'sheet' },
   'sheet.look': { word: 'Look through the proofs', keys: 'L', at: 'sheet' },
+  'sheet.bench': { word: 'Place on goods', keys: 'G', at: 'sheet' },
 
   'proofs.pass': { word: 'Pass', keys: 'P', at: 'proofs' },
   'proofs.pass-all': { word: 'Pass all that are ready', keys: 'A', at: 'proofs' },
@@ -41,6 +45,15 @@ export const COMMANDS = told({
   'proofs.send-change': { word: 'Send the change', keys: 'S', at: 'proofs' },
   'proofs.prints': { word: 'Print files', keys: 'F', at: 'proofs' },
   'proofs.closer': { word: 'Look closer', keys: 'Z', at: 'proofs' },
+
+  'proofs.bench': { word: 'Place it otherwise', keys: 'G', at: 'proofs' },
+
+  'bench.trouble': { word: 'To the next one with trouble', keys: 'H', at: 'bench' },
+  'bench.back': { word: 'Back to the docket', keys: 'B', at: 'bench' },
+  'bench.give-marked': { word: 'Give to the marked', keys: 'M', at: 'bench' },
+  'bench.give-all': { word: 'Give to all', keys: 'A', at: 'bench' },
+  'bench.copies': { word: 'Give only its copies', at: 'bench' },
+  'bench.standard': { word: 'Make it the docket’s', at: 'bench' },
 
   'press.send': { word: 'Send', keys: 'S', at: 'press' },
   'press.pause': { word: 'Pause', keys: 'W', at: 'press' },
@@ -97,6 +110,12 @@ export const MOVES: Partial<Record<Station, [keys: string, what: string][]>> = {
     ['Home, End', 'first, last column'],
     ['Enter', 'open the proof'],
   ],
+  bench: [
+    ['← ↑ → ↓', 'move by 1 mm, with Shift by 10, with Alt by a tenth'],
+    ['Alt + drag', 'move without lying on guides'],
+    ['← →', 'along the row: the artwork before or behind'],
+    ['Space', 'mark an artwork of the row'],
+  ],
   proofs: [
     ['↑ ↓', 'next or previous proof'],
     ['Ctrl Enter', 'finish editing a field'],
@@ -105,7 +124,7 @@ export const MOVES: Partial<Record<Station, [keys: string, what: string][]>> = {
 
 /** The station that an address belongs to. */
 export const stationOf = (path: string): Station | null =>
-  STATIONS.find((s) => path === `/${s}` || path.startsWith(`/${s}/`)) ?? null;
+  ROOMS.find((s) => path === `/${s}` || path.startsWith(`/${s}/`)) ?? null;
 
 /**
  * Which command a key stands for on a screen. What the screen itself has bound comes before what holds everywhere; a

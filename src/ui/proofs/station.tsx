@@ -2,6 +2,7 @@
 import { thousands } from '@/core/thousands';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import type { OutletView, ProofView } from '@/api/views';
 import type { ProofWindow } from '@/services/line/proof-windows';
@@ -40,6 +41,7 @@ export interface FirstProofs {
 
 /** The proofs that wait: a list to step through, and the one under the cursor in full, edited in place. */
 export function ProofStation({ first }: { first: FirstProofs }) {
+  const router = useRouter();
   const { search, put } = useAddress('/proofs');
   const meant = proofSearch(search);
   const query = new URLSearchParams(meant).toString();
@@ -151,6 +153,12 @@ export function ProofStation({ first }: { first: FirstProofs }) {
           }
         : null,
     'proofs.prints': total ? { says: 'Make print files', does: () => setPrinting(true) } : null,
+    'proofs.bench': here
+      ? {
+          says: `Place ${named} otherwise`,
+          does: () => router.push(`/bench?on=${here.docketId}&rows=${here.artworkId.slice(0, 8)}`),
+        }
+      : null,
     'proofs.closer': here ? { says: 'Look closer', does: () => setCloser((c) => !c) } : null,
   };
   useCommands(bindings);

@@ -7,6 +7,7 @@ import type { Selection, SelectionCount, SheetWindow } from '@/services/line/she
 import type { RunReport } from '@/services/line/runs';
 import { act, api } from '../api';
 import { searchText } from '../artwork/search-text';
+import { benchAddress } from '../bench/address';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
 import { ButtonLink } from '../parts/button';
 import { EmptyState } from '../parts/empty';
@@ -108,6 +109,12 @@ export function SheetStation({ first }: { first: FirstSheet }) {
       router.push(`/proofs?ids=${ids.map((id) => id.slice(0, 8)).join(',')}`);
     });
 
+  const place = ({ r0, r1 }: Range, on: string) => {
+    const ids = Array.from({ length: r1 - r0 + 1 }, (_, i) => store.row(r0 + i, pages)?.id ?? '').filter(Boolean);
+    const whole = r0 === 0 && r1 === store.total - 1;
+    router.push(benchAddress({ ids, whole: whole || ids.length < r1 - r0 + 1, query: window.location.search, on }));
+  };
+
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
       if (typing(e) || e.altKey) return;
@@ -164,6 +171,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
         ? { says: counted?.open ? says('Draft', counted.open) : says('Draft', counted?.held, ' again'), does: draft }
         : null,
     'sheet.pass': selection && counted?.ready ? { says: says('Pass', counted.ready), does: () => pass({ selection }) } : null,
+    'sheet.bench': range && selection?.columns[0] ? { says: 'Place these on goods', does: () => place(range, selection.columns[0]!.docket) } : null, // prettier-ignore
     'sheet.look': selection && counted?.proofs ? { says: says('Look through', counted.proofs), does: look } : null,
   };
   useCommands(bindings);
@@ -194,6 +202,9 @@ export function SheetStation({ first }: { first: FirstSheet }) {
               <SelectionBar says={`${thousands(cells)} selected`}>
                 <CommandButton id="sheet.look" of={bindings}>
                   Look through
+                </CommandButton>
+                <CommandButton id="sheet.bench" of={bindings}>
+                  Place on goods
                 </CommandButton>
                 <CommandButton id="sheet.draft" of={bindings} tone={counted?.ready ? 'plain' : 'go'} />
                 <CommandButton id="sheet.pass" of={bindings} tone="go" />

@@ -67,6 +67,7 @@ export function AreaDrawing({
   size,
   ground,
   layers = [],
+  bare = false,
   label,
   children,
 }: {
@@ -75,6 +76,8 @@ export function AreaDrawing({
   size: number;
   ground?: string;
   layers?: readonly DrawnLayer[];
+  /** Small: without the lines that a printer draws. */
+  bare?: boolean;
   label?: string;
   children?: React.ReactNode;
 }) {
@@ -96,7 +99,7 @@ export function AreaDrawing({
       aria-label={label ?? `${area.name}, ${Math.round(w)} by ${Math.round(h)} mm`}
       fill="none"
     >
-      {bleed > 0 && (
+      {bleed > 0 && !bare && (
         <Shape
           {...at(bleed)}
           className="fill-spot-t stroke-spot"
@@ -130,11 +133,11 @@ export function AreaDrawing({
           </g>
         </>
       )}
-      <Shape {...at(0)} className="stroke-ink" strokeWidth={1.5 * line} />
-      {safe > 0 && (
+      <Shape {...at(0)} className="stroke-ink" strokeWidth={(bare ? 0.75 : 1.5) * line} />
+      {safe > 0 && !bare && (
         <Shape {...at(-safe)} className="stroke-teal" strokeWidth={line} strokeDasharray={`${4 * line} ${3 * line}`} />
       )}
-      {area.seams?.map((d) => (
+      {(bare ? [] : (area.seams ?? [])).map((d) => (
         <path key={d} d={d} className="stroke-ochre" strokeWidth={1.5 * line} strokeDasharray={`${6 * line} ${3 * line}`} />
       ))}
       {area.cutOuts?.map((d) => (

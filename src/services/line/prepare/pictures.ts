@@ -2,6 +2,7 @@ import type { Shot } from '../../../core/docket/docket';
 import { faceOn, type AreaPlacement, type Layer } from '../../../core/placement/form';
 import { enlarged, layAll, type Lie } from '../../../core/placement/lay';
 import { shotColour } from '../../../core/planning/colours';
+import { sizeShown } from '../../../core/planning/placed';
 import { areaOn, type BlankDocument } from '../../../core/stock/blank';
 import type { SceneArea } from '../../../core/scene/scene';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
@@ -57,16 +58,6 @@ const sourceOf = (a: ArtworkRow): Source => ({
 /** A lie as it counts for a picture's name: what differs by less than a ten-thousandth is the same picture. */
 const lieName = ({ maps, repeat }: Lie): string =>
   JSON.stringify([maps, repeat], (_, v: unknown) => (typeof v === 'number' ? Math.round(v * 1e4) / 1e4 : v));
-
-/** The size of the product whose print area is most like the one that a scene shows: of equals the first. */
-function sizeShown(blank: BlankDocument, area: string, sizes: readonly string[], room: SceneArea): string {
-  const aspect = room.widthMm / room.heightMm;
-  const off = (size: string) => {
-    const a = areaOn(blank, area, size);
-    return a ? Math.abs(Math.log(a.widthMm / a.heightMm / aspect)) : Infinity;
-  };
-  return sizes.reduce((best, size) => (off(size) < off(best) - 1e-3 ? size : best), sizes[0]!);
-}
 
 /**
  * What is printed on an area of the product, as it lies in the scene's own millimetres: the area's width fills what the scene shows of

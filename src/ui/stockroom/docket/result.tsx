@@ -13,7 +13,7 @@ import { Notice } from '../../parts/notice';
 import { useSettled } from '../../parts/use-settled';
 import { PriceBars } from '../../proofs/price-bars';
 import { useGoods } from './form';
-import { Preview } from './preview';
+import { Preview } from '../../mockup/preview';
 
 /** What the docket as it stands makes of a sample artwork, at every change. */
 export function Result({ document, plan }: { document: DocketDocument; plan: PricePlan }) {

@@ -9,7 +9,7 @@ import { Button, IconButton } from '../../../parts/button';
 import { ChoiceField } from '../../../parts/fields/field';
 import { AreaDrawing, groundOf, type DrawnArea } from '../../area-drawing';
 import { useGoods } from '../form';
-import { svgAddress } from '../svg-address';
+import { svgAddress } from '../../../mockup/svg-address';
 import { InkField } from './ink-field';
 import { SeatFields } from './seat-fields';
 import { TextFields } from './text-fields';

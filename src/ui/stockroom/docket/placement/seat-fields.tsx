@@ -13,6 +13,7 @@ const RULES = [
   ['cover', 'cover all of it'],
   ['width', 'exactly so wide'],
   ['box', 'inside a box'],
+  ['optical', 'so large to the eye'],
 ] as const;
 const SPREADS = [
   ['once', 'once'],
@@ -44,7 +45,9 @@ export function SeatFields({ layer, area, put }: { layer: Layer; area: AreaSize;
             ? { rule }
             : rule === 'width'
               ? { rule, mm: half }
-              : { rule, widthMm: half, heightMm: Math.round(half / 2) },
+              : rule === 'optical'
+                ? { rule, mm: half }
+                : { rule, widthMm: half, heightMm: Math.round(half / 2) },
     });
   const stand = (kind: Kind) => {
     if (kind === 'once') return put(without(layer, 'spread'));
@@ -77,16 +80,16 @@ export function SeatFields({ layer, area, put }: { layer: Layer; area: AreaSize;
             change={number((n) => ({ ...layer, size: { rule: 'fit', share: n / 100 } }))}
           />
         )}
-        {size.rule === 'width' && (
+        {(size.rule === 'width' || size.rule === 'optical') && (
           <NumberField
-            label="Width"
+            label={size.rule === 'width' ? 'Width' : 'As a square of'}
             className="w-[96px]"
             unit="mm"
             min={1}
             max={5000}
             step={0.1}
             value={size.mm}
-            change={number((n) => ({ ...layer, size: { rule: 'width', mm: n } }))}
+            change={number((n) => ({ ...layer, size: { rule: size.rule, mm: n } }))}
           />
         )}
         {size.rule === 'box' &&

@@ -51,22 +51,34 @@ function askWorker(question: Omit<PreviewAsk, 'serial'>): Promise<ImageBitmap | 
   return new Promise((resolve) => waiting.set(mine, resolve));
 }
 
-/** A mockup composited in a web worker; changes with every move of the editor. */
+/**
+ * A mockup composited in a web worker; changes with every move of an editor. While one is made, only the latest that is asked for
+ * waits: what lies between is never made. `data-asked` and `data-drawn` count what was asked for and which of it is shown.
+ */
 export function Preview({ className, alt, ...question }: Question & { className?: string; alt: string }) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const hand = useRef({ asked: 0, drawn: 0, latest: '', busy: false });
   const key = JSON.stringify(question);
   useEffect(() => {
-    let stale = false;
-    void ask(JSON.parse(key) as Question).then((picture) => {
-      if (stale || !picture || !canvas.current) return;
-      canvas.current.width = picture.width;
-      canvas.current.height = picture.height;
-      canvas.current.getContext('2d')!.drawImage(picture, 0, 0);
-      canvas.current.dataset.drawn = 'yes';
-    });
-    return () => {
-      stale = true;
+    const h = hand.current;
+    h.latest = key;
+    h.asked++;
+    if (canvas.current) canvas.current.dataset.asked = String(h.asked);
+    const draw = async () => {
+      h.busy = true;
+      while (h.drawn < h.asked && canvas.current) {
+        const [mine, asked] = [h.asked, h.latest];
+        const picture = await ask(JSON.parse(asked) as Question);
+        h.drawn = mine;
+        if (!picture || !canvas.current) continue;
+        canvas.current.width = picture.width;
+        canvas.current.height = picture.height;
+        canvas.current.getContext('2d')!.drawImage(picture, 0, 0);
+        canvas.current.dataset.drawn = String(mine);
+      }
+      h.busy = false;
     };
+    if (!h.busy) void draw();
   }, [key]);
   return <canvas ref={canvas} role="img" aria-label={alt} className={className} width={800} height={800} />;
 }

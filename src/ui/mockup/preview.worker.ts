@@ -75,9 +75,29 @@ async function load(sheet: SceneSheet): Promise<Ready> {
   return { ground: groundOf(pixels), areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
 }
 
-function texelsOf(picture: ImageBitmap, lie: Lie, mmPerPoint: number): Texels {
+/** Reduced pictures and dyed products that were used lately: what is only moved is not reduced again. Bytes. */
+const BUDGET = 48e6;
+const lately = new Map<string, Texels | { rgba: Uint8Array }>();
+function kept<T extends { rgba: Uint8Array }>(key: string, make: () => T): T {
+  const it = (lately.get(key) as T | undefined) ?? make();
+  lately.delete(key);
+  lately.set(key, it);
+  let bytes = [...lately.values()].reduce((sum, k) => sum + k.rgba.length, 0);
+  for (const [old, k] of lately) {
+    if (bytes <= BUDGET || old === key) break;
+    lately.delete(old);
+    bytes -= k.rgba.length;
+  }
+  return it;
+}
+
+function texelsOf(name: string, picture: ImageBitmap, lie: Lie, mmPerPoint: number): Texels {
   const { crop, width, height } = textureSize(lie, picture, mmPerPoint);
-  return { width, height, rgba: premultiplied(rgba(picture, width, height, crop)) };
+  return kept(`${name} ${JSON.stringify(crop)} ${width}`, () => ({
+    width,
+    height,
+    rgba: premultiplied(rgba(picture, width, height, crop)),
+  }));
 }
 
 async function compose({ sheet, colour, prints, letterings }: PreviewAsk): Promise<ImageBitmap> {
@@ -92,12 +112,13 @@ async function compose({ sheet, colour, prints, letterings }: PreviewAsk): Promi
       if (artwork && !artworks.has(artwork)) artworks.set(artwork, bitmap(artwork));
       const picture = lettered ?? (artwork && (await artworks.get(artwork)));
       if (!picture) continue;
-      const texels = texelsOf(picture, lie, points.mmPerPoint);
+      const texels = texelsOf(svg ?? artwork!, picture, lie, points.mmPerPoint);
       layers.push(...textures(texels, lie).map((t) => sampleLayer(points, t)));
     }
   }
   const dye = hexToRgb(colour);
-  const made = printOver(sheet, ground, layers, tintedBase(sheet, ground, dye), dye);
+  const base = kept(`${sheet.id} ${colour}`, () => ({ rgba: tintedBase(sheet, ground, dye) }));
+  const made = printOver(sheet, ground, layers, base.rgba, dye);
   const out = new ImageData(SIDE, SIDE);
   for (let i = 0, o = 0; i < made.length; i += 3, o += 4) {
     out.data[o] = made[i]!;

@@ -1,0 +1,80 @@
+import type { PlacedView } from '@/api/shapes/bench';
+import { same } from '@/core/docket/docket';
+import { faceOn, isLead, type AreaPlacement, type Face, type Ink, type Layer } from '@/core/placement/form';
+import { enlarged, layAll, type ArtworkSize, type AreaSize, type LaidLayer } from '@/core/placement/lay';
+import { sizeShown } from '@/core/planning/placed';
+import type { GoodsLine } from '@/core/docket/docket';
+import type { SceneSheet } from '@/core/scene/scene';
+import { areaOn, type BlankDocument } from '@/core/stock/blank';
+import type { PreviewAsk } from '../mockup/preview.worker';
+import { svgAddress } from '../mockup/svg-address';
+
+/** What a layer shows, with its address. */
+export interface Look extends ArtworkSize {
+  src: string;
+  /** The drawing, where it is lettering. */
+  svg: string | null;
+}
+/** What a layer shows, wherever it lies. */
+const showing = (l: Layer): unknown =>
+  l.kind === 'artwork' ? (l.artwork ?? '') : [l.lines, l.font, l.colour, l.outline ?? 0, l.arc ?? 0, l.spacing ?? 0];
+
+/** What the layers of a placement show of an artwork: the house has said it of those of `base`. */
+export function looksOf(it: PlacedView, base: AreaPlacement): (layer: Layer) => Look | null {
+  return (layer) => {
+    if (isLead(layer)) return { src: it.large, svg: null, ...sizeOf(it) };
+    const at = base.layers.findIndex((l) => same(showing(l), showing(layer)));
+    const shown = it.shown[at];
+    if (!shown) return null;
+    const { src, lettering, ...size } = shown;
+    return { src: lettering ? svgAddress(src) : src, svg: lettering ? src : null, ...size };
+  };
+}
+export const sizeOf = ({ widthPx, heightPx, trim }: PlacedView): ArtworkSize => ({ widthPx, heightPx, trim });
+
+/** A colour below an artwork, `#rrggbb`; null where the product shows. */
+export const inkOf = (ink: Ink | undefined, inks: readonly string[]): string | null =>
+  ink === undefined ? null : typeof ink === 'string' ? ink : (inks[Math.min(ink.ink, inks.length - 1)] ?? null);
+
+/** How a face lies on an area, with what its layers show. */
+export const laidOn = (face: Face, area: AreaSize, look: (layer: Layer) => Look | null): (LaidLayer & { look: Look })[] =>
+  layAll(face.layers, area, look).map((l) => ({ ...l, look: look(l.layer)! }));
+
+/** The scene that shows a print area: the first of the docket's shots that does, else any of this kind of blank. */
+export function sceneFor(
+  scenes: readonly SceneSheet[],
+  wanted: readonly string[],
+  kind: string,
+  area: string,
+): SceneSheet | null {
+  const shows = (s: SceneSheet) => s.areas.some((a) => a.name === area);
+  const its = scenes.filter((s) => shows(s) && (s.blank === kind || wanted.includes(s.id)));
+  return its.find((s) => wanted.includes(s.id)) ?? its[0] ?? null;
+}
+
+/** What a scene shows of an artwork: on one area as `placement` says, on the others as its own or the docket's do. */
+export function printsIn(
+  sheet: SceneSheet,
+  { line, blank }: { line: GoodsLine; blank: BlankDocument },
+  it: PlacedView,
+  placement: AreaPlacement,
+  base: AreaPlacement,
+): PreviewAsk['prints'] {
+  return line.placements.flatMap((p) => {
+    const room = sheet.areas.find((a) => a.name === p.area);
+    if (!room) return [];
+    const size = sizeShown(blank, p.area, line.sizes, room);
+    const area = areaOn(blank, p.area, size);
+    if (!area) return [];
+    const here = p.area === placement.area;
+    const face = faceOn(here ? placement : (it.own[p.area] ?? p), size);
+    // of other areas only what shows the artwork is known here
+    const look = here ? looksOf(it, base) : (l: Layer) => (isLead(l) ? looksOf(it, base)(l) : null);
+    const layers = laidOn(face, area, look).map(({ laid, look: { src, svg } }) => ({
+      ...enlarged(laid, room.widthMm / area.widthMm),
+      artwork: svg ? null : src,
+      svg,
+    }));
+    return layers.length ? [{ area: p.area, ground: inkOf(face.ground, it.inks), layers }] : [];
+  });
+}

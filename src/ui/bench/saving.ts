@@ -1,0 +1,82 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { GivenView } from '@/api/shapes/bench';
+import type { AreaPlacement } from '@/core/placement/form';
+import { api, sentenceOf } from '../api';
+import { registry } from '../commands/commands';
+import type { AreaOf, Placed } from './store';
+
+/** What is being moved is kept so soon after the last move. */
+const KEPT_AFTER_MS = 350;
+
+interface Draft {
+  id: string;
+  name: string;
+  placement: AreaPlacement;
+}
+export type Saving = 'kept' | 'being kept' | null;
+
+/** Tells a step to the history of this window, by which it is taken back and made again. */
+export function tellStep(says: string, undo: string, store: Placed, ids: readonly string[]): void {
+  const go = (again: boolean) => async () => {
+    const { sentence } = await api<{ sentence: string }>('POST', '/activity/undo', { id: undo, ...(again && { again }) });
+    await store.again(ids);
+    return sentence || undefined;
+  };
+  registry.history.did({ says, back: go(false), again: go(true) });
+}
+
+/**
+ * How the artwork in hand sits while it is being moved. It is kept by itself as soon as the hand rests, or another artwork is taken
+ * in hand: nothing is lost by leaving.
+ */
+export function useDraft(at: AreaOf, store: Placed) {
+  const [draft, setDraft] = useState<Draft | null>(null);
+  const [saving, setSaving] = useState<Saving>(null);
+  const latest = useRef<Draft | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const { docket, line, area } = at;
+
+  const keep = useCallback(async () => {
+    clearTimeout(timer.current);
+    const mine = latest.current;
+    if (!mine) return;
+    latest.current = null;
+    setSaving('being kept');
+    try {
+      const { undo } = await api<GivenView>('PUT', `/dockets/${docket}/placements`, {
+        line,
+        area,
+        artwork: mine.id,
+        placement: mine.placement,
+      });
+      if (undo) tellStep(`“${mine.name}” placed otherwise`, undo, store, [mine.id]);
+      await store.again([mine.id]);
+      setSaving('kept');
+    } catch (error) {
+      toast.error(sentenceOf(error));
+      setSaving(null);
+    }
+    // what has been moved meanwhile goes on
+    setDraft((d) => (latest.current ? d : null));
+  }, [docket, line, area, store]);
+
+  const put = useCallback(
+    (next: Draft) => {
+      latest.current = next;
+      setDraft(next);
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => void keep(), KEPT_AFTER_MS);
+    },
+    [keep],
+  );
+  useEffect(() => {
+    const leave = () => void keep();
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, [keep]);
+  return { draft, put, keep, saving };
+}

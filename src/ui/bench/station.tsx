@@ -1,0 +1,238 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { faceOn, type AreaPlacement, type Face, type Layer } from '@/core/placement/form';
+import { lay } from '@/core/placement/lay';
+import { differenceWords, poseOf } from '@/core/placement/seat';
+import { sizeDrawn } from '@/core/planning/placed';
+import { areaWhole } from '@/core/stock/blank';
+import { thousands } from '@/core/thousands';
+import { CommandButton, registry } from '../commands/commands';
+import { commandOf } from '../commands/table';
+import { count } from '../parts/format';
+import { ChoiceField } from '../parts/fields/field';
+import { Menu } from '../parts/menu';
+import { useAddress } from '../parts/use-address';
+import { groundOf } from '../stockroom/area-drawing';
+import { useBenchCommands } from './commands';
+import { inkOf, laidOn, looksOf } from './looks';
+import { Mockup } from './mockup';
+import { Numbers } from './numbers';
+import { Rail } from './rail';
+import { useDraft } from './saving';
+import type { FirstBench } from './first';
+import { usePlaced, usePlacedChange } from './store';
+
+// a canvas is for browsers only
+const BenchStage = dynamic(() => import('./stage'), { ssr: false, loading: () => <div className="bg-ground" /> });
+
+/** What is rarely wanted is in a menu. */
+const FURTHER = ['bench.trouble', 'bench.copies', 'bench.standard'] as const;
+
+/** Where artworks are placed: one in hand, drawn to scale and on its product, and all others in a row below. */
+export function BenchStation({ first }: { first: FirstBench }) {
+  const { bench, line, blank } = first;
+  const { search, put } = useAddress('/bench');
+  const at = { docket: bench.docket.id, line: bench.line, area: bench.area };
+  const store = usePlaced(at, first.placed);
+  usePlacedChange(store);
+  const { rail, placement } = bench;
+  const asked = search.get('show');
+  const here = rail.find((r) => r.id === asked)?.id ?? rail[0]?.id ?? '';
+  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const [shown, setShown] = useState(0);
+  const { draft, put: move, keep, saving } = useDraft(at, store);
+
+  const it = store.get(here);
+  const own = it?.own[bench.area];
+  const mine = draft?.id === here ? draft.placement : (own ?? placement);
+  const size = sizeDrawn(blank, placement, line.sizes) ?? line.sizes[0]!;
+  const area = areaWhole(blank, bench.area, size)!;
+  const face = faceOn(mine, size);
+  const layerAt = Math.min(shown, face.layers.length - 1);
+  const layer = face.layers[layerAt]!;
+  const offered = blank.colours.filter((c) => !Array.isArray(line.colours) || line.colours.includes(c.name));
+  const cloth = offered.length ? offered : blank.colours;
+
+  const open = (id: string) => {
+    void keep();
+    setShown(0);
+    put({ show: id });
+  };
+  const mark = (id: string, through: boolean) =>
+    setMarked((was) => {
+      const next = new Set(was);
+      const [a, b] = [rail.findIndex((r) => r.id === here), rail.findIndex((r) => r.id === id)];
+      if (through) for (let i = Math.min(a, b); i <= Math.max(a, b); i++) next.add(rail[i]!.id);
+      else if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  const change = (next: Layer) => {
+    if (!it) return;
+    const changed: Face = { ...face, layers: face.layers.map((l, i) => (i === layerAt ? next : l)) };
+    move({ id: here, name: it.name, placement: withFace(mine, size, changed) });
+  };
+  const bindings = useBenchCommands({
+    at,
+    store,
+    rail,
+    here,
+    it,
+    changed: own !== undefined || draft?.id === here,
+    marked,
+    keep,
+    open,
+  });
+  const further = FURTHER.flatMap((id) => {
+    const bound = bindings[id];
+    return bound ? [{ word: bound.says, does: () => registry.run(id), keys: commandOf(id).keys }] : [];
+  });
+  const look = it && looksOf(it, mine);
+  const laid = look && laidOn(face, area, look).find((l) => l.layer === layer);
+  const differs = it && laid && differenceOf(layer, faceOn(placement, size).layers[layerAt], laid.picture, area);
+  return (
+    <section className="grid h-full min-h-0 grid-rows-[auto_minmax(0,1fr)_auto_156px]" aria-label="Bench">
+      <div className="flex h-[52px] items-center gap-x-3 px-[18px]">
+        <h1 className="text-[22px]">Bench</h1>
+        <AreaChoice at={at} areas={first.areas} leave={keep} />
+        <span className="text-[12px] leading-tight text-soft">
+          {Math.round(area.widthMm)} × {Math.round(area.heightMm)} mm
+          {saving && <span role="status">{saving === 'kept' ? ' · kept' : ' · keeping…'}</span>}
+          <br />
+          {count(rail.length, 'artwork')}
+          {bench.notTaken > 0 && `, ${thousands(bench.notTaken)} not taken`}
+          {bench.left > 0 && `, ${thousands(bench.left)} too many`}
+        </span>
+        <div
+          className={`ml-auto flex min-w-0 items-center gap-1.5 py-1 pr-1.5 pl-3 ${bindings['bench.back'] || marked.size ? 'bg-teal-t' : ''}`}
+        >
+          {it && bindings['bench.back'] && marked.size === 0 && (
+            <span className="mr-1 line-clamp-2 min-w-0 text-[12.5px] leading-tight">
+              <b className="text-teal">{it.name}</b> {differs ? `sits ${differs}` : 'has a placement of its own'}
+            </span>
+          )}
+          {marked.size > 0 && (
+            <span className="whitespace-nowrap">
+              <b className="text-teal">{thousands(marked.size)} marked</b>
+              <button className="btn btn-ghost btn-sm text-soft hover:text-ink" onClick={() => setMarked(new Set())}>
+                None
+              </button>
+            </span>
+          )}
+          <CommandButton id="bench.back" of={bindings}>
+            Back to the docket
+          </CommandButton>
+          <CommandButton id="bench.give-marked" of={bindings}>
+            Give to marked
+          </CommandButton>
+          <CommandButton id="bench.give-all" of={bindings} tone="go">
+            Give to all {thousands(rail.length)}
+          </CommandButton>
+          {further.length > 0 && <Menu label="More" tone="quiet" items={further} />}
+        </div>
+      </div>
+      <div className="grid min-h-0 grid-cols-2">
+        {look ? (
+          <BenchStage
+            key={here}
+            area={area}
+            face={face}
+            ground={inkOf(face.ground, it.inks) ?? groundOf(cloth, it)}
+            look={look}
+            at={layerAt}
+            choose={setShown}
+            change={change}
+          />
+        ) : (
+          <div className="grid place-items-center bg-ground text-soft">Nothing lies on the bench.</div>
+        )}
+        {it && (
+          <Mockup
+            first={first}
+            it={it}
+            placement={mine}
+            colour={groundOf(cloth, it)}
+            layers={face.layers}
+            at={layerAt}
+            choose={setShown}
+          />
+        )}
+      </div>
+      {laid ? (
+        <Numbers layer={layer} picture={laid.picture} area={area} laid={laid.laid} minPpi={first.minPpi} change={change} />
+      ) : (
+        <div className="border-t border-rule bg-paper2" />
+      )}
+      <Rail
+        rail={rail}
+        store={store}
+        placement={placement}
+        area={area}
+        size={size}
+        cloth={cloth}
+        here={here}
+        draft={draft?.id === here ? draft.placement : null}
+        marked={marked}
+        open={open}
+        mark={mark}
+      />
+    </section>
+  );
+}
+
+/** A placement with another face, on the sizes that the one that is drawn stands for. */
+function withFace(p: AreaPlacement, size: string, { ground, layers }: Face): AreaPlacement {
+  if (p.bySize?.[size]) return { ...p, bySize: { ...p.bySize, [size]: { layers, ...(ground !== undefined && { ground }) } } };
+  return { ...p, layers };
+}
+
+/** In what a layer lies otherwise than the docket says; empty where nothing is seen of it. */
+function differenceOf(
+  layer: Layer,
+  was: Layer | undefined,
+  picture: Parameters<typeof lay>[0],
+  area: Parameters<typeof lay>[1],
+): string {
+  if (!was || was.kind !== layer.kind) return '';
+  return `${differenceWords(poseOf(layer, picture, area), poseOf(was, picture, area))}`;
+}
+
+/** Which print area lies on the bench. */
+function AreaChoice({
+  at,
+  areas,
+  leave,
+}: {
+  at: { docket: string; line: string; area: string };
+  areas: FirstBench['areas'];
+  leave: () => Promise<void>;
+}) {
+  const router = useRouter();
+  const keyOf = (a: { docket: string; line: string; area: string }) => JSON.stringify([a.docket, a.line, a.area]);
+  const dockets = [...new Map(areas.map((a) => [a.docket, a.name])).entries()];
+  const word = (a: FirstBench['areas'][number]) => {
+    const several = new Set(areas.filter((b) => b.docket === a.docket).map((b) => b.line)).size > 1;
+    return several ? `${a.noun}, ${a.area}` : a.area;
+  };
+  return (
+    <ChoiceField
+      hideLabel
+      label="Print area"
+      className="w-[250px]"
+      value={keyOf(at)}
+      options={dockets.map(([docket, name]) => ({
+        group: name,
+        options: areas.filter((a) => a.docket === docket).map((a) => [keyOf(a), `${name}: ${word(a)}`] as const),
+      }))}
+      onChange={(e) => {
+        const [on, line, area] = JSON.parse(e.target.value) as [string, string, string];
+        const next = new URLSearchParams(window.location.search);
+        next.set('on', on);
+        next.set('line', line);
+        next.set('area', area);
+        void leave().then(() => router.push(`/bench?${next}`));
+      }}
+    />
+  );
+}
