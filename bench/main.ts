@@ -1,4 +1,5 @@
 import { artwork } from './artwork';
+import { filmstrip } from './filmstrip';
 import { line } from './line';
 import { memory } from './memory';
 import { mockups } from './mockups';
@@ -11,7 +12,11 @@ import { twoWorkers } from './two-workers';
 
 const TOPICS: Record<string, () => Promise<void>> = {
   mockups,
-  placement,
+  placement: async () => {
+    await placement();
+    await filmstrip();
+  },
+  filmstrip,
   artwork,
   sureness: surenessOfWords,
   memory,

@@ -27,10 +27,10 @@ export function Mockup({
   const sheet = sceneFor(scenes, shots, blank.kind, placement.area);
   const word = (l: Layer) => (l.kind === 'text' ? 'text' : l.artwork ? 'always the same' : 'the artwork');
   return (
-    <div className="relative min-h-0 min-w-0 overflow-hidden border-l border-rule bg-paper2">
+    <div className="relative aspect-square h-full min-h-0 overflow-hidden border-l border-rule bg-paper2">
       {sheet ? (
         <Preview
-          className="absolute inset-0 h-full w-full object-cover"
+          className="absolute inset-0 h-full w-full"
           alt={`${it.name} on ${blank.name}, ${sheet.title}`}
           sheet={sheet}
           colour={colour}

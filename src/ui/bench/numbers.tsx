@@ -89,7 +89,7 @@ export function Numbers({
       <Told word="sits">
         {SITS[size.rule]} · {layer.by === 'motif' ? 'by the motif' : 'by the whole file'}
       </Told>
-      <Popover label="More" name="How it sits" width={520}>
+      <Popover label="How it sits" name="How it sits" width={520}>
         <SeatFields layer={layer} area={area} put={change} />
       </Popover>
     </div>

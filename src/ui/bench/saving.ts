@@ -18,12 +18,12 @@ export type Saving = 'kept' | 'being kept' | null;
 
 /** Tells a step to the history of this window, by which it is taken back and made again. */
 export function tellStep(says: string, undo: string, store: Placed, ids: readonly string[]): void {
-  const go = (again: boolean) => async () => {
-    const { sentence } = await api<{ sentence: string }>('POST', '/activity/undo', { id: undo, ...(again && { again }) });
+  const go = (path: 'undo' | 'redo') => async () => {
+    const { sentence } = await api<{ sentence: string }>('POST', `/activity/${path}`, { id: undo });
     await store.again(ids);
     return sentence || undefined;
   };
-  registry.history.did({ says, back: go(false), again: go(true) });
+  registry.history.did({ says, back: go('undo'), again: go('redo') });
 }
 
 /**

@@ -1,7 +1,7 @@
 'use client';
 import type Konva from 'konva';
 import { useEffect, useRef, useState } from 'react';
-import { Group, Layer as Canvas, Line, Rect, Stage, Text, Transformer } from 'react-konva';
+import { Group, Label, Layer as Canvas, Line, Rect, Stage, Tag, Text, Transformer } from 'react-konva';
 import type { Box, Point } from '@/core/placement/affine';
 import { hexToRgb, luminance } from '@/core/colour/colour';
 import { nudged, type Face, type Layer } from '@/core/placement/form';
@@ -280,18 +280,10 @@ function Measure({
       <Line points={[x, y, x + width, y]} {...line} />
       <Line points={[x, y - 4, x, y + 4]} {...line} />
       <Line points={[x + width, y - 4, x + width, y + 4]} {...line} />
-      <Text
-        x={x + width / 2 - 100}
-        y={y + 5}
-        width={200}
-        align="center"
-        text={says}
-        fontSize={11}
-        fontStyle="600"
-        fontFamily={`${font}, sans-serif`}
-        fill={colour}
-        listening={false}
-      />
+      <Label x={x + width / 2} y={y + 3} listening={false}>
+        <Tag fill="#1e1a16" pointerDirection="up" pointerWidth={8} pointerHeight={4} />
+        <Text text={says} padding={4} fontSize={11} fontStyle="600" fontFamily={`${font}, sans-serif`} fill="#faf6ec" />
+      </Label>
     </>
   );
 }

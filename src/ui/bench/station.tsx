@@ -132,7 +132,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
           {further.length > 0 && <Menu label="More" tone="quiet" items={further} />}
         </div>
       </div>
-      <div className="grid min-h-0 grid-cols-2">
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto]">
         {look ? (
           <BenchStage
             key={here}

@@ -1,0 +1,149 @@
+import { fitted, onArea, type AreaPlacement } from '../../src/core/placement/form';
+import { closeDatabase } from '../../src/data/database';
+import { call, drafted, newArtworks, ok, openShop, upload, settled, type Items, type Proof, type Run } from './press';
+import sharp from 'sharp';
+
+// where artworks sit on a print area: of their own, given to others, given back, made the docket's
+
+interface Bench {
+  docket: { id: string; revision: number };
+  line: string;
+  area: string;
+  placement: AreaPlacement;
+  rail: { id: string; troubled: boolean; own: boolean }[];
+  notTaken: number;
+}
+interface Placed {
+  id: string;
+  own: Record<string, AreaPlacement>;
+  troubles: { code: string; says: string }[];
+  shown: ({ lettering: boolean; widthPx: number } | null)[];
+}
+interface Given {
+  changed: number;
+  undo: string | null;
+}
+
+let docket = '';
+let works: string[] = [];
+const rows = () => works.map((id) => id.slice(0, 8)).join(',');
+const bench = (more = '') => ok<Bench>('GET', `/bench?on=${docket}&rows=${rows()}${more}`);
+const placed = async (ids = works) => (await ok<Items<Placed>>('POST', `/dockets/${docket}/placed`, { artworks: ids })).items;
+const one = async (id: string) => (await placed([id]))[0]!;
+const keep = (artwork: string, placement: AreaPlacement) =>
+  ok<Given>('PUT', `/dockets/${docket}/placements`, { artwork, placement });
+const give = (path: string, body: object) => ok<Given>('POST', `/dockets/${docket}/placements/${path}`, body);
+const undo = (id: string, again = false) => ok<{ sentence: string }>('POST', again ? '/activity/redo' : '/activity/undo', { id });
+
+beforeAll(async () => {
+  const shop = await openShop();
+  const { document } = await ok<{ document: object }>('GET', `/dockets/${shop.docket}`);
+  docket = (await ok<{ id: string }>('POST', '/dockets', { name: 'On the bench', document })).id;
+  works = await newArtworks(4);
+});
+afterAll(closeDatabase);
+
+test('artworks of a search lie on the bench, those with trouble first', async () => {
+  const [coarse] = await upload([['coarse.png', await sharp({ create: { width: 300, height: 360, channels: 4, background: '#c63d22' } }).png().toBuffer()]]); // prettier-ignore
+  await settled(coarse!.id);
+  works = [...works, coarse!.id];
+  const lies = await bench();
+  // one that fills its sheet is not for a shirt
+  expect([lies.rail.length, lies.notTaken]).toEqual([4, 1]);
+  works = works.slice(0, 4);
+  await keep(works[2]!, onArea(lies.area, { ...fitted(1, 0), size: { rule: 'width', mm: 500 } }));
+  const then = await bench();
+  expect(then.rail[0]).toEqual({ id: works[2], troubled: true, own: true });
+  expect((await one(works[2]!)).troubles.map((t) => t.code)).toContain('cut-off');
+  await give('give-back', { artworks: [works[2]] });
+  expect((await bench()).rail.some((r) => r.own)).toBe(false);
+});
+
+test('a placement of its own is kept for one artwork, makes its proofs out of date, and prints as it says', async () => {
+  const run = await drafted((await ok<Run>('POST', '/runs', { artworks: works, dockets: [docket], outlets: ['quayside'] })).id);
+  const stale = async () => (await ok<{ total: number }>('POST', '/proofs/count', { docket, stale: 'yes' })).total;
+  expect(await stale()).toBe(0);
+  const { area } = await bench();
+  const mine = onArea(area, { ...fitted(1, 25), size: { rule: 'width', mm: 120 } });
+  const { undo: step } = await keep(works[0]!, mine);
+  expect((await one(works[0]!)).own).toEqual({ [area]: mine });
+  expect(await stale()).toBe(1);
+  const [proof] = (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}`)).items.filter((p) => p.artworkId === works[0]);
+  expect((await ok<{ because: { sentence: string }[] }>('GET', `/proofs/${proof!.id}`)).because[0]?.sentence).toMatch(
+    /sits otherwise on the goods of/,
+  );
+  await ok('POST', '/proofs/draft', { ids: [proof!.id] });
+  await drafted((await ok<Proof>('GET', `/proofs/${proof!.id}`)).runId);
+  expect(await stale()).toBe(0);
+  const prints = async (id: string) =>
+    (await ok<Items<{ file: string }>>('GET', `/proofs/${id}/prints`)).items.map((f) => f.file);
+  const own = await prints(proof!.id);
+  // taken back, it is out of date again; made again, it is as it was drafted
+  await undo(step!);
+  expect([(await one(works[0]!)).own, await stale()]).toEqual([{}, 1]);
+  await undo(step!, true);
+  expect([(await one(works[0]!)).own, await stale()]).toEqual([{ [area]: mine }, 0]);
+  await give('give-back', { artworks: [works[0]] });
+  await ok('POST', '/proofs/draft', { ids: [proof!.id] });
+  await drafted((await ok<Proof>('GET', `/proofs/${proof!.id}`)).runId);
+  expect(await prints(proof!.id)).not.toEqual(own);
+});
+
+test('how one sits is given to others as one step; what was placed otherwise since stays when that is taken back', async () => {
+  const { area } = await bench();
+  const spread = { kind: 'copies' as const, at: [{ xMm: 60, yMm: 0 }] };
+  await keep(works[0]!, onArea(area, { ...fitted(1, 30), size: { rule: 'width', mm: 90 }, spread }));
+  const given = await give('give', { from: works[0], to: works });
+  expect(given.changed).toBe(3);
+  const layers = (await placed()).map((p) => p.own[area]!.layers[0]!);
+  expect(layers[0]!.size).toEqual({ rule: 'width', mm: 90 });
+  for (const l of layers.slice(1)) expect([l.size.rule, l.anchor, l.spread]).toEqual(['optical', 'top', spread]);
+  await keep(works[3]!, onArea(area, fitted(0.3, 10)));
+  expect((await undo(given.undo!)).sentence).toBe('1 was placed otherwise since, and stays.');
+  expect((await placed()).map((p) => p.own[area]?.layers[0]!.size.rule ?? '')).toEqual(['width', '', '', 'fit']);
+  // only the copies
+  await give('give', { from: works[0], to: [works[3]], what: 'copies' });
+  expect((await one(works[3]!)).own[area]!.layers[0]).toEqual({ ...fitted(0.3, 10), spread });
+  expect((await give('give-back', { artworks: works })).changed).toBe(2);
+  expect((await give('give-back', { artworks: works })).undo).toBeNull();
+});
+
+test('made the docket’s own it holds for all, is another revision, and is of nobody’s own any more', async () => {
+  const before = await bench();
+  await keep(works[1]!, onArea(before.area, { ...fitted(1, 55), size: { rule: 'width', mm: 100 } }));
+  const { undo: step } = await give('standard', { from: works[1] });
+  const then = await bench();
+  expect([then.docket.revision, then.placement.layers[0]!.size.rule]).toEqual([before.docket.revision + 1, 'optical']);
+  expect(then.placement.layers[0]!.yMm).toBe(55);
+  expect(then.rail.some((r) => r.own)).toBe(false);
+  await undo(step!);
+  expect((await bench()).placement).toEqual(before.placement);
+});
+
+test('what makes no sense is refused with a sentence and changes nothing', async () => {
+  const { area } = await bench();
+  const put = (body: object) => call<{ detail: string }>('PUT', `/dockets/${docket}/placements`, body);
+  const artwork = works[0];
+  for (const [body, says] of [
+    [{ artwork, placement: onArea('lid', fitted(1, 0)) }, `That placement is for lid, not for ${area}.`],
+    [{ artwork, area: 'lid', placement: onArea('lid', fitted(1, 0)) }, '“On the bench” prints nothing on an area lid.'],
+    [{ artwork, line: 'mugs', placement: onArea(area, fitted(1, 0)) }, '“On the bench” has no goods line mugs.'],
+    [{ artwork: docket, placement: onArea(area, fitted(0.5, 0)) }, 'There is no such artwork.'],
+    [
+      { artwork, placement: onArea(area, { ...fitted(1, 0), artwork: docket }) },
+      'A print that it names is not among the artworks.',
+    ],
+    [
+      { artwork, placement: { ...onArea(area, fitted(1, 0)), bySize: { Elephant: { layers: [fitted(1, 0)] } } } },
+      /has no size Elephant\.$/,
+    ],
+  ] as [object, string | RegExp][]) {
+    const { status, body: answer } = await put(body);
+    expect([status >= 400 && status < 500, answer.detail]).toEqual([
+      true,
+      says instanceof RegExp ? expect.stringMatching(says) : says,
+    ]);
+  }
+  expect((await call('GET', `/bench?on=${works[0]}`)).status).toBe(404);
+  expect((await placed()).every((p) => !Object.keys(p.own).length)).toBe(true);
+});
