@@ -45,7 +45,7 @@ async function previews(page: Page): Promise<number[]> {
 /** The bench with 200 artworks: until the first of the row are drawn, until each of them has been, and a hand that drags one. */
 export const filmstrip = (): Promise<void> =>
   onStack(async (stack) => {
-    const { api, measured, upload } = await import('../demo/client');
+    const { api, measured, until, upload } = await import('../demo/client');
     const { connectOutlets, makeDockets } = await import('../demo/stockroom');
     await connectOutlets();
     const { shirt } = await makeDockets(null);
@@ -60,6 +60,11 @@ export const filmstrip = (): Promise<void> =>
       files.push(name);
     }
     await measured(files, 900);
+    await until(
+      () => api<{ work: unknown[] }>('GET', '/line'),
+      (l) => !l.work.length,
+      900,
+    );
     const { rail } = await api<{ rail: object[] }>('GET', `/bench?on=${shirt}`);
     const browser = await chromium.launch(BROWSER);
     const first: number[] = [];

@@ -60,9 +60,22 @@ await picture('artwork-change', '/artwork?size=small&ground=%2324405e', {
     await page.waitForTimeout(1200);
   },
 });
-await picture('artwork-night', '/artwork?view=table&tone=light', { night: true });
 await picture('sheet', '/sheet', { before: sheetRange });
 await picture('sheet-night', '/sheet', { night: true, before: sheetRange });
+await picture(
+  'bench',
+  `/bench?on=${dockets.find((d) => d.name === 'Shirt, soft cotton').id}&show=${named('Eight arms, no plan')}`,
+  {
+    before: async (page) => {
+      for (const name of [/^Tide table/, /^First light/, /^High water/])
+        await page
+          .getByRole('option', { name })
+          .first()
+          .click({ modifiers: ['Control'] });
+      await page.waitForTimeout(900);
+    },
+  },
+);
 await picture('proofs', `/proofs?run=${runs[0].id}`);
 await picture('press', '/press');
 await picture('ledger', '/ledger');

@@ -14,6 +14,7 @@ export const SCREENS = [
   '/artwork',
   '/artwork?view=table',
   '/sheet',
+  '/bench',
   '/proofs',
   '/press',
   '/ledger',

@@ -6,13 +6,13 @@ import { Trouble } from '@/services/trouble';
 const MAX_FILES = 1000;
 const MAX_FIELD_BYTES = 4000;
 
-/** multipart/form-data: any number of files in fields of any name, and optional fields `drawer` and `batch` before them. */
+/** multipart/form-data: any number of files in fields of any name, and optional fields `drawer`, `batch` and `fitting` before them. */
 export async function takeForm(workspace: string, request: Request): Promise<TakenIn[]> {
   const type = request.headers.get('content-type') ?? '';
   if (!type.startsWith('multipart/form-data')) throw new Trouble('bad-request', 'Send files as multipart/form-data.');
   if (!request.body) throw new Trouble('bad-request', 'There is nothing in the request.');
   const results: Promise<TakenIn>[] = [];
-  const to: { drawer?: string; batch?: string } = {};
+  const to: { drawer?: string; batch?: string; fitting?: boolean } = {};
   const parser = busboy({
     headers: { 'content-type': type },
     defParamCharset: 'utf8',
@@ -21,6 +21,7 @@ export async function takeForm(workspace: string, request: Request): Promise<Tak
   });
   parser.on('field', (name, value) => {
     if (name === 'drawer' || name === 'batch') to[name] = value.trim();
+    if (name === 'fitting') to.fitting = value.trim() === 'yes';
   });
   parser.on('file', (_, stream, info) => {
     const one = takeIn(workspace, info.filename || 'untitled', stream, { ...to });

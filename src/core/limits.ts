@@ -24,6 +24,8 @@ export const LIMITS = {
   /** Proofs or listings whose print files are asked for at once, and how long what was asked for is kept. */
   printsAtOnce: 5_000,
   printsKeptDays: 7,
+  /** Fitting files that no placement names any more are kept so long. */
+  fittingKeptDays: 30,
 
   /** What an archive may hold. */
   archiveFiles: 5_000,

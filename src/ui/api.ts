@@ -11,11 +11,19 @@ export class Refusal extends Error {
   }
 }
 
-/** One call of `/api/v1` with the browser's own session. */
-export async function api<T = Record<string, never>>(method: string, path: string, body?: object): Promise<T> {
+/** One call of `/api/v1` with the browser's own session. `keepalive`: it is carried on when the page is left; for little only. */
+export async function api<T = Record<string, never>>(
+  method: string,
+  path: string,
+  body?: object,
+  keepalive = false,
+): Promise<T> {
   const response = await fetch(`/api/v1${path}`, {
     method,
-    ...(body && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    keepalive,
+    ...(body instanceof FormData
+      ? { body }
+      : body && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
   }).catch(() => {
     throw new Refusal(0, 'Union Press does not answer. Is it still running?');
   });

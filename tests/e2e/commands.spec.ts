@@ -102,6 +102,10 @@ test('artwork', async ({ page }) => {
   await expect(page.getByRole('option', { name: /Command 1/ })).toBeVisible();
   await all(page);
   await command(page, 'artwork.to-sheet', 'Take 2 artworks to the sheet', at(page, /\/sheet\?rows=/));
+  await page.goto('/artwork?drawer=Commanded');
+  await expect(page.getByRole('option', { name: /Command 1/ })).toBeVisible();
+  await all(page);
+  await command(page, 'artwork.bench', 'Place 2 artworks on goods', at(page, /\/bench\?drawer=Commanded/));
   const [gone] = await inDrawer('Thrown', 5, 1);
   await ok('PATCH', `/artworks/${gone}`, { standing: 'deleted' });
   await page.goto('/artwork?drawer=Thrown&standing=deleted');
@@ -112,6 +116,12 @@ test('artwork', async ({ page }) => {
 test('sheet and proofs', async ({ page }) => {
   const { docket } = await openShop();
   const ids = await newArtworks(2);
+  await page.goto(`/sheet?rows=${ids.map((id) => id.slice(0, 8)).join()}`);
+  await expect(page.getByRole('gridcell').first()).toBeVisible();
+  await command(page, 'sheet.all', /Select all \d+ cells/, () =>
+    expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText('selected'),
+  );
+  await command(page, 'sheet.bench', 'Place these on goods', at(page, /\/bench\?rows=.*on=/));
   await page.goto(`/sheet?rows=${ids.map((id) => id.slice(0, 8)).join()}`);
   await expect(page.getByRole('gridcell').first()).toBeVisible();
   await command(page, 'sheet.all', /Select all \d+ cells/, () =>
@@ -132,6 +142,8 @@ test('sheet and proofs', async ({ page }) => {
     await page.keyboard.press('Escape');
   });
   await command(page, 'proofs.prints', 'Make print files', opens(page, 'Print files'));
+  await command(page, 'proofs.bench', /^Place “/, at(page, /\/bench\?on=.*rows=/));
+  await page.goto(`/proofs?run=${run.id}`);
   await command(page, 'proofs.held', 'Step through 1 held', at(page, new RegExp(`open=${items[2]!.id}`)));
   await page.goto(`/proofs?run=${run.id}&open=${items[0]!.id}`);
   await command(page, 'proofs.pass', /^Pass “/, () => said(page, '1 proof passed; it waits at the press.'));
@@ -139,6 +151,31 @@ test('sheet and proofs', async ({ page }) => {
   await command(page, 'proofs.pass-all', 'Pass all 1 that are ready', () => said(page, '1 proof passed; it waits at the press.'));
   await page.goto(`/proofs?run=${run.id}&state=passed`);
   await command(page, 'proofs.take-back', /Take back “/, () => said(page, 'Taken back; it can be changed again.'));
+});
+
+test('bench', async ({ page }) => {
+  const shop = await openShop();
+  const { document } = await ok<{ document: object }>('GET', `/dockets/${shop.docket}`);
+  const { id } = await ok<{ id: string }>('POST', '/dockets', { name: `Bench ${process.pid}`, document });
+  const ids = await newArtworks(3);
+  const spread = { kind: 'copies', at: [{ xMm: 500, yMm: 0 }] };
+  const layer = { kind: 'artwork', by: 'motif', size: { rule: 'width', mm: 80 }, anchor: 'top', xMm: 0, yMm: 20, spread };
+  await ok('PUT', `/dockets/${id}/placements`, { artwork: ids[1], placement: { form: 1, area: 'front', layers: [layer] } });
+  await page.goto(`/bench?on=${id}&rows=${ids.map((i) => i.slice(0, 8)).join()}&show=${ids[0]}`);
+  const row = page.getByRole('listbox', { name: 'Artworks on the bench' });
+  await expect(row.getByRole('option')).toHaveCount(3);
+  await command(page, 'bench.trouble', 'To the next one with trouble', at(page, new RegExp(`show=${ids[1]}`)));
+  await row
+    .getByRole('option')
+    .nth(2)
+    .click({ modifiers: ['Control'] });
+  await command(page, 'bench.give-marked', 'Give it to 1 marked', () => said(page, /^1 artwork sits like/));
+  await command(page, 'bench.copies', 'Give only its copies to 1 marked', () => said(page, 'They sit like that already.'));
+  await page.getByRole('button', { name: 'None' }).click();
+  await command(page, 'bench.give-all', 'Give it to all 3', () => said(page, /sit like “/));
+  await command(page, 'bench.standard', /^Make it the docket’s own/, () => said(page, /^The docket places artworks like “/));
+  await page.goto(`/bench?on=${id}&rows=${ids.map((i) => i.slice(0, 8)).join()}&show=${ids[2]}`);
+  await command(page, 'bench.back', /back to the docket$/, () => said(page, /^1 artwork follows the docket/));
 });
 
 test('proofs that are out of date, or stand and were changed', async ({ page }) => {

@@ -120,6 +120,47 @@ test('made the docket’s own it holds for all, is another revision, and is of n
   expect((await bench()).placement).toEqual(before.placement);
 });
 
+describe('a fitting file', () => {
+  const picture = (width: number, height: number, hue: string) => sharp({ create: { width, height, channels: 3, background: hue } }).png().toBuffer(); // prettier-ignore
+  const bring = async (name: string, data: Buffer) => (await upload([[name, data]], { fitting: 'yes' }))[0]!;
+  const fit = (artwork: string, file: string) => call<Given & { detail: string }>('POST', `/dockets/${docket}/placements/fitting`, { artwork, file }); // prettier-ignore
+  const searched = async (find: string) => (await ok<{ ids: string[] }>('GET', `/artworks/found?find=${find}`)).ids;
+
+  test('is used on its area instead of the artwork, printed as it is, and stands in no list', async () => {
+    const { id, outcome } = await bring('made-for-front.png', await picture(1500, 1800, '#0c5a5c'));
+    expect(outcome).toBe('taken');
+    expect((await settled(id)).standing).toBe('fitting');
+    expect(await searched('made-for-front')).toEqual([]);
+    const { body } = await fit(works[1]!, id);
+    expect(body.changed).toBe(1);
+    const it = await one(works[1]!);
+    expect(it.own.front!.layers).toEqual([expect.objectContaining({ artwork: id, by: 'file', size: { rule: 'cover' } })]);
+    expect([it.troubles, it.shown[0]!.widthPx]).toEqual([[], 1500]);
+    const run = await drafted((await ok<Run>('POST', '/runs', { artworks: [works[1]], dockets: [docket], outlets: ['quayside'] })).id); // prettier-ignore
+    const [proof] = (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}`)).items;
+    expect(proof!.state).toBe('ready');
+    await undo(body.undo!);
+    expect((await one(works[1]!)).own).toEqual({});
+  });
+  test('of another shape, too coarse or not there is refused with a sentence', async () => {
+    const wide = await bring('wide.png', await picture(1800, 1500, '#c63d22'));
+    const small = await bring('small.png', await picture(300, 360, '#a8731a'));
+    for (const { id } of [wide, small]) await settled(id);
+    expect((await fit(works[1]!, wide.id)).body.detail).toMatch(/^wide\.png measures 1,800 × 1,500 px\. For front it must be [\d,]+ × [\d,]+ px, or as many/); // prettier-ignore
+    expect((await fit(works[1]!, small.id)).body.detail).toMatch(/would print at \d+ px\/in; the docket asks for \d+/);
+    expect((await fit(works[1]!, docket)).status).toBe(404);
+    expect((await one(works[1]!)).own).toEqual({});
+  });
+  test('brought in as an artwork later it becomes one', async () => {
+    const data = await picture(900, 1080, '#5d3a6b');
+    const { id } = await bring('later-an-artwork.png', data);
+    await settled(id);
+    const again = (await upload([['later-an-artwork.png', data]]))[0]!;
+    expect([again.outcome, again.id]).toEqual(['taken', id]);
+    expect(await searched('later-an-artwork')).toEqual([id]);
+  });
+});
+
 test('what makes no sense is refused with a sentence and changes nothing', async () => {
   const { area } = await bench();
   const put = (body: object) => call<{ detail: string }>('PUT', `/dockets/${docket}/placements`, body);

@@ -48,6 +48,7 @@ export interface Artwork {
   id: string;
   fileName: string;
   state: string;
+  standing: string;
   problem: string | null;
   widthPx: number;
   measured: { tone: string; clearShare: number };
@@ -123,9 +124,10 @@ export async function motif(seed: number, width = 3000, height = 3600): Promise<
   return sharp(Buffer.from(svg)).png({ compressionLevel: 1 }).toBuffer();
 }
 
-export async function upload(files: [string, Buffer][], drawer?: string): Promise<TakenIn[]> {
+/** Brings files in, into a drawer or with further fields of the form. */
+export async function upload(files: [string, Buffer][], to?: string | Record<string, string>): Promise<TakenIn[]> {
   const form = new FormData();
-  if (drawer) form.set('drawer', drawer);
+  for (const [field, value] of Object.entries(typeof to === 'string' ? { drawer: to } : (to ?? {}))) form.set(field, value);
   for (const [name, data] of files) form.append('files', new Blob([new Uint8Array(data)]), name);
   return (await ok<{ results: TakenIn[] }>('POST', '/artworks', form)).results;
 }

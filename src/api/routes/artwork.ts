@@ -52,6 +52,9 @@ const files = [
         schema: Type.Object({
           drawer: Type.Optional(path),
           batch: Type.Optional(Uuid),
+          fitting: Type.Optional(
+            OneOf(['yes'], 'made for a print area, to be used there instead of an artwork: no list shows it'),
+          ),
           files: Type.Array(Type.String({ format: 'binary' })),
         }),
       },

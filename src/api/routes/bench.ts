@@ -1,5 +1,6 @@
 import { layOut, onBench } from '@/services/bench/bench';
 import { giveBack, giveTo, giveToDocket, keepOwn } from '@/services/bench/giving';
+import { fitFile } from '@/services/bench/fitting';
 import { route } from '../route';
 import * as shape from '../shapes/bench';
 import { IdOf } from '../shapes/parts';
@@ -62,6 +63,18 @@ export const BENCH_ROUTES = [
     '/dockets/{id}/placements/give-back',
     { does: 'gives artworks back to their docket', params, body: shape.GiveBackBody, answers: shape.Given },
     ({ workspace, params: { id }, body: { line, area, artworks } }) => giveBack(workspace, { docket: id, line, area }, artworks),
+  ),
+  route(
+    'POST',
+    '/dockets/{id}/placements/fitting',
+    {
+      does: 'uses a file that was made for the print area there instead of an artwork, where it has the area’s shape and is fine enough',
+      params,
+      body: shape.FittingBody,
+      answers: shape.Given,
+    },
+    ({ workspace, params: { id }, body: { line, area, artwork, file } }) =>
+      fitFile(workspace, { docket: id, line, area }, artwork, file),
   ),
   route(
     'POST',

@@ -1,10 +1,10 @@
+import { PLACES } from '@/core/artwork/filing/change';
 import { Type, type Static, type TOptional, type TString } from '@sinclair/typebox';
 import type { Measured } from '@/core/artwork/measure/measure';
 import { SEARCH_PARTS } from '@/services/artwork/artworks';
 import { Exactly, Ids, Inner, Items, Named, OneOf, OrNull, Picture, Share, Text, Texts, Time, Uuid, Whole } from './parts';
 
 const AUDIENCE = ['', 'adult', 'youth', 'child'] as const;
-export const STANDING = ['here', 'aside', 'deleted'] as const;
 const line = (maxLength: number) => Type.String({ maxLength });
 const words = (maxItems: number) => Type.Array(line(200), { maxItems });
 
@@ -28,7 +28,7 @@ export const Artwork = Named('Artwork', {
   occasion: Text,
   keywords: Texts,
   marks: Texts,
-  standing: OneOf(STANDING),
+  standing: OneOf([...PLACES, 'fitting'], 'fitting: made for a print area, used there instead of another artwork'),
   version: Whole,
   fileName: Text,
   bytes: Whole,
@@ -108,7 +108,7 @@ export const Change = Named('Change', {
   addMarks: Type.Optional(words(200)),
   removeMarks: Type.Optional(words(200)),
   drawer: Type.Optional(OrNull(line(1000), 'a path; null or empty: in no drawer')),
-  standing: Type.Optional(OneOf(STANDING)),
+  standing: Type.Optional(OneOf(PLACES)),
   tone: Type.Optional(OrNull(OneOf(['light', 'dark', 'colourful']), 'null: as measured')),
   picture: Type.Optional(OrNull(OneOf(['drawing', 'photograph', 'plain']))),
   repeat: Type.Optional(OrNull(OneOf(['none', 'straight', 'half-drop', 'brick', 'across', 'down']))),

@@ -68,6 +68,11 @@ export const GiveBody = Exactly({
   what: Type.Optional(OneOf(['all', 'copies'], 'all of it, or only how often and where its copies stand')),
 });
 export const GiveBackBody = Exactly({ ...where, artworks: Ids });
+export const FittingBody = Exactly({
+  ...where,
+  artwork: Uuid,
+  file: { ...Uuid, description: 'brought in as a fitting file, and measured' },
+});
 export const StandardBody = Exactly({ ...where, from: Uuid });
 export const Given = Named('Given', {
   changed: Type.Integer({ description: 'artworks that sit otherwise now; for a docket 1 where it says something else now' }),

@@ -68,7 +68,8 @@ test('what meets an opening is found as OpenCV finds it by filling both', () => 
   const K = 4;
   const overlap = (layer: ArtworkLayer): number => {
     const quad = corners(layAll([layer], area, () => square)[0]!.laid.maps[0]!, whole);
-    const [a, b] = [cv.Mat.zeros(200 * K, 200 * K, cv.CV_8U), cv.Mat.zeros(200 * K, 200 * K, cv.CV_8U)];
+    const blank = () => new cv.Mat(200 * K, 200 * K, cv.CV_8UC1, new cv.Scalar(0));
+    const [a, b] = [blank(), blank()];
     const points = cv.matFromArray(4, 1, cv.CV_32SC2, quad.flatMap((p) => [Math.round(p.x * K), Math.round(p.y * K)])); // prettier-ignore
     cv.fillConvexPoly(a, points, new cv.Scalar(255));
     cv.circle(b, new cv.Point(cx * K, cy * K), r * K, new cv.Scalar(255), -1);

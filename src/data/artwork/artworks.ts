@@ -73,13 +73,21 @@ export const artworkIdsInDrawer = (tx: Tx, drawer: string): Promise<{ id: string
 /** Adds an artwork that is still to be measured, or returns null when the same bytes are here already. */
 export async function addArtwork(
   tx: Tx,
-  a: { fileName: string; sha256: string; bytes: number; name: string; drawerId: string | null; batchId: string | null },
+  a: {
+    fileName: string;
+    sha256: string;
+    bytes: number;
+    name: string;
+    drawerId: string | null;
+    batchId: string | null;
+    fitting: boolean;
+  },
 ): Promise<string | null> {
   const added = await row<{ id: string }>(
     tx,
-    `INSERT INTO artwork (file_name, file_sha256, file_bytes, name, drawer_id, batch_id, sources) VALUES ($1, $2, $3, $4, $5, $6, '{"name": "file name"}')
+    `INSERT INTO artwork (file_name, file_sha256, file_bytes, name, drawer_id, batch_id, standing, sources) VALUES ($1, $2, $3, $4, $5, $6, $7, '{"name": "file name"}')
      ON CONFLICT (workspace_id, file_sha256) WHERE state <> 'refused' AND NOT doubled DO NOTHING RETURNING id`,
-    [a.fileName, a.sha256, a.bytes, a.name, a.drawerId, a.batchId],
+    [a.fileName, a.sha256, a.bytes, a.name, a.drawerId, a.batchId, a.fitting ? 'fitting' : 'here'],
   );
   return added?.id ?? null;
 }
@@ -128,6 +136,13 @@ export async function setSaid(tx: Tx, id: string, sha256: string, said: SaidLine
   ]);
   return set.rowCount === 1;
 }
+
+/** A fitting file that is brought in as an artwork becomes one; what was left out when it came is done now. */
+export async function admitFitting(tx: Tx, id: string): Promise<void> {
+  await tx.query("UPDATE artwork SET standing = 'here', said = NULL WHERE id = $1 AND standing = 'fitting'", [id]);
+}
+/** Fitting files that nothing names any more, over all workspaces. */
+export const dropUnusedFitting = (tx: Tx, days: number): Promise<unknown> => tx.query('SELECT drop_unused_fitting($1)', [days]);
 
 export async function setRefused(tx: Tx, id: string, problem: Said): Promise<void> {
   await tx.query("UPDATE artwork SET state = 'refused', problem = $2 WHERE id = $1", [id, problem]);

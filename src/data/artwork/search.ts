@@ -145,6 +145,6 @@ export const choices = (
     `SELECT 'subject' AS field, subject AS value, count(*)::int AS count FROM artwork WHERE standing = 'here' AND subject <> '' GROUP BY subject
      UNION ALL SELECT 'occasion', occasion, count(*)::int FROM artwork WHERE standing = 'here' AND occasion <> '' GROUP BY occasion
      UNION ALL SELECT 'mark', mark, count(*)::int FROM artwork, unnest(marks) mark WHERE standing = 'here' GROUP BY mark
-     UNION ALL SELECT 'standing', standing, count(*)::int FROM artwork WHERE state <> 'refused' GROUP BY standing
+     UNION ALL SELECT 'standing', standing, count(*)::int FROM artwork WHERE state <> 'refused' AND standing <> 'fitting' GROUP BY standing
      ORDER BY 1, 3 DESC, 2`,
   );

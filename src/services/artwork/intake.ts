@@ -31,6 +31,8 @@ export type TakenIn =
 export interface Destination {
   drawer?: string | null;
   batch?: string | null;
+  /** It is made for a print area, to be used there instead of another artwork: no list shows it. */
+  fitting?: boolean;
   /** It comes out of an archive: another archive in it is not unpacked. */
   nested?: boolean;
 }
@@ -70,7 +72,7 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
       return await refuse('no-such-drawer', { says: (error as Trouble).sentence });
     }
     if (to.nested && isPlainZip(kept.head)) return await refuse('archive-in-archive');
-    return await fileArrived(workspace, shown, kept, drawer, isId(to.batch) ? to.batch : null);
+    return await fileArrived(workspace, shown, kept, { drawer, batch: isId(to.batch) ? to.batch : null, fitting: to.fitting === true });
   } finally {
     // nothing is left behind of what found no place
     await files.dropArrived(kept);
@@ -82,8 +84,7 @@ async function fileArrived(
   workspace: string,
   shown: string,
   kept: files.Arrived,
-  drawer: string | null,
-  batch: string | null,
+  { drawer, batch, fitting }: { drawer: string | null; batch: string | null; fitting: boolean },
 ): Promise<TakenIn> {
   const isArchive = isPlainZip(kept.head);
   return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
@@ -96,20 +97,29 @@ async function fileArrived(
     }
     const drawerId = drawer ? await drawerFor(tx, drawer) : null;
     const { sha256, bytes } = kept;
-    const id = await data.addArtwork(tx, { fileName: shown, sha256, bytes, name: nameFrom(shown), drawerId, batchId: batch });
+    const id = await data.addArtwork(tx, { fileName: shown, sha256, bytes, name: nameFrom(shown), drawerId, batchId: batch, fitting });
     if (!id) {
       const same = (await data.artworkBySha(tx, sha256))!;
+      if (same.standing === 'fitting' && !fitting) return admitted(tx, workspace, shown, same);
       return { fileName: shown, outcome: 'already here', id: same.id, sentence: sameAs(shown, same) };
     }
-    await readFileName(tx, id);
+    if (!fitting) await readFileName(tx, id);
     await addJob(tx, 'artwork.measure', { workspace, artworkId: id });
     await record(tx, { did: 'artwork.brought-in', about: 'artwork', ids: [id], values: { name: nameFrom(shown) } });
     return { fileName: shown, outcome: 'taken', id };
   });
 }
 
+/** A file that has been a fitting file only is an artwork from now on: it is read and compared as any other. */
+async function admitted(tx: Tx, workspace: string, fileName: string, { id, state }: data.ArtworkRow): Promise<TakenIn> {
+  await data.admitFitting(tx, id);
+  await readFileName(tx, id);
+  if (state === 'ready') await addJob(tx, 'artwork.words', { workspace, artworkId: id });
+  return { fileName, outcome: 'taken', id };
+}
+
 function sameAs(fileName: string, same: data.ArtworkRow): string {
-  const where = { here: 'which is here already', aside: 'which was put aside', deleted: 'which lies in the bin' }[same.standing];
+  const where = { here: 'which is here already', aside: 'which was put aside', deleted: 'which lies in the bin', fitting: 'a fitting file' }[same.standing];
   return `${fileName} is the same file as “${same.name}”, ${where}.`;
 }
 

@@ -8,6 +8,7 @@ import {
   usedOriginals,
 } from '../../data/artwork/originals';
 import { inWorkspace } from '../../data/database';
+import { dropUnusedFitting } from '../../data/artwork/artworks';
 import { dropOldPrints } from '../../data/prints/plans';
 import * as files from '../../files/store';
 import { rasterNames } from './raster-names';
@@ -47,7 +48,11 @@ export async function sweepFiles(dry = false): Promise<Swept> {
     swept.originals.bytes += unused.reduce((n, f) => n + f.bytes, 0);
     if (!dry && unused.length) await dropUnused(unused.map((f) => f.name));
   }
-  if (!dry) await inWorkspace(null, (tx) => dropOldPrints(tx, LIMITS.printsKeptDays));
+  if (!dry)
+    await inWorkspace(null, async (tx) => {
+      await dropOldPrints(tx, LIMITS.printsKeptDays);
+      await dropUnusedFitting(tx, LIMITS.fittingKeptDays);
+    });
   // what is used is gathered once by the database: far too much to be asked for name by name, or to be held here
   await inWorkspace(null, async (tx) => {
     await gatherUsedDerived(tx);

@@ -33,6 +33,8 @@ export const recordMeasured = (workspace: string, id: string, sha256: string, m:
     const inks = m.measured.inks.map((i) => ({ lab: rgbToOklab(i.rgb), share: i.share }));
     if (!(await data.setMeasured(tx, id, sha256, m, inks))) return;
     await likeness.keepFingerprint(tx, id, m.fingerprint);
+    // a fitting file stands for another artwork: nothing is said of it, and nothing is like it
+    if ((await data.artworkById(tx, id))!.standing === 'fitting') return void (await data.setSaid(tx, id, sha256, []));
     await proposeFor(tx, id);
     await findLike(tx, id);
     await addJob(tx, 'artwork.words', { workspace, artworkId: id });

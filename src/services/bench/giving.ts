@@ -25,7 +25,7 @@ const addressOf = ({ docket, line, placement }: BenchArea): AreaOf => ({
   area: placement.area,
 });
 
-/** Keeps a placement for one artwork, as its own; the docket's own words of it are none. */
+/** Keeps a placement for one artwork, as its own. */
 export const keepOwn = (workspace: string, asked: AreaAsked, artwork: string, placement: AreaPlacement): Promise<Given> =>
   inWorkspace(workspace, async (tx) => {
     const at = await benchArea(tx, asked);
@@ -36,9 +36,14 @@ export const keepOwn = (workspace: string, asked: AreaAsked, artwork: string, pl
     const others = await othersIn(tx, [placement]);
     if (placement.layers.some((l) => l.kind === 'artwork' && l.artwork && !others.has(l.artwork)))
       throw new Trouble('not-valid', 'A print that it names is not among the artworks.', 'placement.layers');
-    await known(tx, artwork);
-    return write(tx, at, new Map([[artwork, same(placement, at.placement) ? null : placement]]));
+    return placeOne(tx, at, artwork, placement);
   });
+
+/** Writes a placement of an artwork's own; the docket's own words of it are none. */
+export async function placeOne(tx: Tx, at: BenchArea, artwork: string, placement: AreaPlacement): Promise<Given> {
+  await known(tx, artwork);
+  return write(tx, at, new Map([[artwork, same(placement, at.placement) ? null : placement]]));
+}
 
 /** Gives artworks back to their docket. */
 export const giveBack = (workspace: string, asked: AreaAsked, artworks: readonly string[]): Promise<Given> =>

@@ -20,6 +20,7 @@ export function useBenchCommands(o: {
   marked: ReadonlySet<string>;
   keep: () => Promise<void>;
   open: (id: string) => void;
+  chooseFile: () => void;
 }): Bindings {
   const { at, store, rail, here, it, changed, marked, keep, open } = o;
   const { docket, line, area } = at;
@@ -43,8 +44,8 @@ export function useBenchCommands(o: {
   const give = (to: readonly string[], what: 'all' | 'copies') =>
     doing('give', { from: here, to, what }, to, (n) =>
       what === 'copies'
-        ? `${count(n, 'artwork')} stand as often now.`
-        : `${count(n, 'artwork')} sit like ${name} now, as large to the eye.`,
+        ? `${count(n, 'artwork')} ${n === 1 ? 'stands' : 'stand'} as often now.`
+        : `${count(n, 'artwork')} ${n === 1 ? 'sits' : 'sit'} like ${name} now, as large to the eye.`,
     );
   const back = marked.size ? [...marked] : [here];
   const backOwn = back.some((id) => (id === here ? changed : store.get(id)?.own[area]));
@@ -58,7 +59,13 @@ export function useBenchCommands(o: {
     'bench.back': backOwn
       ? {
           says: marked.size ? `Give ${thousands(marked.size)} marked back to the docket` : `Give ${name} back to the docket`,
-          does: () => doing('give-back', { artworks: back }, back, (n) => `${count(n, 'artwork')} follow the docket again.`),
+          does: () =>
+            doing(
+              'give-back',
+              { artworks: back },
+              back,
+              (n) => `${count(n, 'artwork')} ${n === 1 ? 'follows' : 'follow'} the docket again.`,
+            ),
         }
       : null,
     'bench.give-marked':
@@ -75,6 +82,7 @@ export function useBenchCommands(o: {
           }
         : null,
     'bench.standard': it && changed ? { says: 'Make it the docket’s own, for all that have none of their own', does: () => doing('standard', { from: here }, [here], () => `The docket places artworks like ${name} now.`) } : null, // prettier-ignore
+    'bench.fitting': it ? { says: `Use a fitting file for ${name} on ${area}…`, does: o.chooseFile } : null,
     'bench.trouble': next ? { says: 'To the next one with trouble', does: () => open(next.id) } : null,
   };
   useCommands(bindings);

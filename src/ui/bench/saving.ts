@@ -44,12 +44,8 @@ export function useDraft(at: AreaOf, store: Placed) {
     latest.current = null;
     setSaving('being kept');
     try {
-      const { undo } = await api<GivenView>('PUT', `/dockets/${docket}/placements`, {
-        line,
-        area,
-        artwork: mine.id,
-        placement: mine.placement,
-      });
+      const body = { line, area, artwork: mine.id, placement: mine.placement };
+      const { undo } = await api<GivenView>('PUT', `/dockets/${docket}/placements`, body, true);
       if (undo) tellStep(`“${mine.name}” placed otherwise`, undo, store, [mine.id]);
       await store.again([mine.id]);
       setSaving('kept');

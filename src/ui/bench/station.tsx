@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { faceOn, type AreaPlacement, type Face, type Layer } from '@/core/placement/form';
 import { lay } from '@/core/placement/lay';
 import { differenceWords, poseOf } from '@/core/placement/seat';
@@ -17,6 +17,8 @@ import { useAddress } from '../parts/use-address';
 import { groundOf } from '../stockroom/area-drawing';
 import { useBenchCommands } from './commands';
 import { inkOf, laidOn, looksOf } from './looks';
+import { FileDrop } from './file-drop';
+import { useFitting } from './fitting';
 import { Mockup } from './mockup';
 import { Numbers } from './numbers';
 import { Rail } from './rail';
@@ -28,7 +30,7 @@ import { usePlaced, usePlacedChange } from './store';
 const BenchStage = dynamic(() => import('./stage'), { ssr: false, loading: () => <div className="bg-ground" /> });
 
 /** What is rarely wanted is in a menu. */
-const FURTHER = ['bench.trouble', 'bench.copies', 'bench.standard'] as const;
+const FURTHER = ['bench.trouble', 'bench.fitting', 'bench.copies', 'bench.standard'] as const;
 
 /** Where artworks are placed: one in hand, drawn to scale and on its product, and all others in a row below. */
 export function BenchStation({ first }: { first: FirstBench }) {
@@ -43,6 +45,8 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const [shown, setShown] = useState(0);
   const { draft, put: move, keep, saving } = useDraft(at, store);
+  const { bringing, fit } = useFitting(at, store, keep);
+  const chooser = useRef<HTMLInputElement>(null);
 
   const it = store.get(here);
   const own = it?.own[bench.area];
@@ -83,6 +87,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
     marked,
     keep,
     open,
+    chooseFile: () => chooser.current?.click(),
   });
   const further = FURTHER.flatMap((id) => {
     const bound = bindings[id];
@@ -134,16 +139,18 @@ export function BenchStation({ first }: { first: FirstBench }) {
       </div>
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto]">
         {look ? (
-          <BenchStage
-            key={here}
-            area={area}
-            face={face}
-            ground={inkOf(face.ground, it.inks) ?? groundOf(cloth, it)}
-            look={look}
-            at={layerAt}
-            choose={setShown}
-            change={change}
-          />
+          <FileDrop name={it.name} area={bench.area} bringing={bringing} take={(file) => fit(it, file)}>
+            <BenchStage
+              key={here}
+              area={area}
+              face={face}
+              ground={inkOf(face.ground, it.inks) ?? groundOf(cloth, it)}
+              look={look}
+              at={layerAt}
+              choose={setShown}
+              change={change}
+            />
+          </FileDrop>
         ) : (
           <div className="grid place-items-center bg-ground text-soft">Nothing lies on the bench.</div>
         )}
@@ -159,6 +166,17 @@ export function BenchStation({ first }: { first: FirstBench }) {
           />
         )}
       </div>
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        aria-label="Fitting file"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = '';
+          if (file && it) fit(it, file);
+        }}
+      />
       {laid ? (
         <Numbers layer={layer} picture={laid.picture} area={area} laid={laid.laid} minPpi={first.minPpi} change={change} />
       ) : (

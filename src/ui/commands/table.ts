@@ -52,6 +52,7 @@ export const COMMANDS = told({
   'bench.back': { word: 'Back to the docket', keys: 'B', at: 'bench' },
   'bench.give-marked': { word: 'Give to the marked', keys: 'M', at: 'bench' },
   'bench.give-all': { word: 'Give to all', keys: 'A', at: 'bench' },
+  'bench.fitting': { word: 'Use a fitting file', keys: 'F', at: 'bench' },
   'bench.copies': { word: 'Give only its copies', at: 'bench' },
   'bench.standard': { word: 'Make it the docket’s', at: 'bench' },
 

@@ -1,5 +1,9 @@
 import { nameFrom, readName, readPattern, type NamePattern } from './file-name';
 
+/** Where an artwork may be put. */
+export const PLACES = ['here', 'aside', 'deleted'] as const;
+type Standing = (typeof PLACES)[number] | 'fitting';
+
 /** What a hand may change of an artwork. Empty text is "not said". */
 export interface Editable {
   name: string;
@@ -9,7 +13,8 @@ export interface Editable {
   keywords: string[];
   marks: string[];
   drawerId: string | null;
-  standing: 'here' | 'aside' | 'deleted';
+  /** `fitting`: made for a print area, used there instead of another artwork; in no list. */
+  standing: Standing;
   /** What a hand says against the measurement; it wins. */
   byHand: { tone?: string; picture?: string; repeat?: string; said?: string };
   /** Where a field comes from: `hand`, `file name`, `copy`, or `proposed: why`. */
@@ -32,7 +37,7 @@ export interface Patch {
   addMarks?: string[];
   removeMarks?: string[];
   drawerId?: string | null;
-  standing?: Editable['standing'];
+  standing?: (typeof PLACES)[number];
   /** Null takes the hand's word back: the measurement counts again. */
   tone?: string | null;
   picture?: string | null;

@@ -1,0 +1,114 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './alive';
+import type { AreaPlacement } from '../../src/core/placement/form';
+import { newArtworks, ok, openShop, type Items } from '../integration/press';
+
+// artworks are placed on the bench: by hand, by keys, by numbers; for one, for the marked, for all
+test.describe.configure({ mode: 'serial' });
+
+let docket = '';
+let works: string[] = [];
+test.beforeAll(async () => {
+  const shop = await openShop();
+  const { document } = await ok<{ document: object }>('GET', `/dockets/${shop.docket}`);
+  docket = (await ok<{ id: string }>('POST', '/dockets', { name: `Placed by hand ${process.pid}`, document })).id;
+  works = await newArtworks(4);
+});
+const own = async (id: string) => {
+  const { items } = await ok<Items<{ own: Record<string, AreaPlacement> }>>('POST', `/dockets/${docket}/placed`, {
+    artworks: [id],
+  });
+  return items[0]!.own.front?.layers[0];
+};
+const open = async (page: Page, show = works[0]!) => {
+  await page.goto(`/bench?on=${docket}&rows=${works.map((id) => id.slice(0, 8)).join()}&show=${show}`);
+  await expect(page.locator('canvas[data-drawn]')).toBeVisible();
+};
+const stage = (page: Page) => page.getByRole('group', { name: /drag what is printed/ });
+const field = (page: Page, name: string) => page.getByRole('spinbutton', { name, exact: true });
+
+test('a motif is dragged, and lies on the middle when it comes near; it is kept by itself, and taken back', async ({ page }) => {
+  await open(page);
+  await expect(field(page, 'from the top')).toHaveValue('30');
+  const box = (await stage(page).boundingBox())!;
+  const [x, y] = [box.x + box.width / 2 + 20, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 60, y + 20, { steps: 6 });
+  await page.mouse.up();
+  const right = Number(await field(page, 'from the middle').inputValue());
+  expect(right).toBeGreaterThan(30);
+  await expect(page.getByText(/· kept/)).toBeVisible();
+  await expect(page.getByText(/mm lower, .* further right$/)).toBeVisible();
+  expect((await own(works[0]!))?.xMm).toBe(right);
+  // nearly back in the middle: the guide takes it all the way
+  await page.mouse.move(x + 60, y + 20);
+  await page.mouse.down();
+  await page.mouse.move(x + 30, y + 20, { steps: 4 });
+  await page.mouse.move(x + 3, y + 20, { steps: 4 });
+  await page.mouse.up();
+  await expect(field(page, 'from the middle')).toHaveValue('0');
+  await expect(page.getByText(/mm lower$/)).toBeVisible();
+  await expect.poll(async () => (await own(works[0]!))?.xMm).toBe(0);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await own(works[0]!))?.xMm).toBe(right);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => own(works[0]!)).toBeUndefined();
+  await expect(field(page, 'from the top')).toHaveValue('30');
+});
+
+test('it is moved by keys and numbers, made larger by a corner and turned by its handle', async ({ page }) => {
+  await open(page);
+  await stage(page).focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(field(page, 'from the top')).toHaveValue('39.9');
+  await expect(field(page, 'from the middle')).toHaveValue('1');
+  await field(page, 'width').fill('150');
+  await field(page, 'turned').fill('30');
+  await expect(page.getByText('exactly so wide · by the motif')).toBeVisible();
+  await expect(page.getByText('nothing', { exact: true })).toBeVisible();
+  await field(page, 'from the top').fill('-60');
+  await expect(page.getByText(/^\d+\.\d%$/)).toBeVisible();
+  await expect.poll(() => own(works[0]!)).toMatchObject({ size: { rule: 'width', mm: 150 }, turn: 30, yMm: -60 });
+  await expect(page.getByRole('option', { name: /% of it is cut off/ })).toBeVisible();
+  await page.keyboard.press('b');
+});
+
+test('the row is gone along by keys, artworks are marked in it, and what was done for one is given to them', async ({ page }) => {
+  await open(page, works[1]);
+  const row = page.getByRole('listbox', { name: 'Artworks on the bench' });
+  const [first, second, third] = [0, 1, 2].map((i) => row.getByRole('option').nth(i));
+  await first!.click();
+  await field(page, 'width').fill('90');
+  await expect(page.getByText(/· kept/)).toBeVisible();
+  await row.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Space');
+  await expect(second!).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Space');
+  await expect(page.getByText('2 marked')).toBeVisible();
+  await first!.click();
+  await page.keyboard.press('m');
+  await expect(page.getByText(/^2 artworks sit like “.*” now, as large to the eye\.$/)).toBeVisible();
+  await expect(third!).toHaveAccessibleName(/of its own/);
+  const layers = await Promise.all(works.map(own));
+  expect(layers.filter((l) => l?.size.rule === 'optical')).toHaveLength(2);
+  expect(layers.filter((l) => l === undefined)).toHaveLength(1);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await Promise.all(works.map(own))).filter(Boolean).length).toBe(1);
+  // and nothing is lost by leaving at once
+  await field(page, 'width').fill('77');
+  await page.goto('/artwork');
+  await expect.poll(async () => (await Promise.all(works.map(own))).map((l) => l && 'mm' in l.size && l.size.mm)).toContain(77);
+});
+
+test('another print area, a docket without artworks, and an address that leads nowhere', async ({ page }) => {
+  await open(page);
+  await page.goto(`/bench?on=${docket}&find=nothing-is-called-like-that`);
+  await expect(page.getByText('Nothing lies on the bench.')).toBeVisible();
+  await page.goto(`/bench?on=${works[0]}`);
+  await expect(page.getByText(/404|not here|nothing here/i).first()).toBeVisible();
+});
