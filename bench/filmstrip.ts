@@ -81,12 +81,13 @@ export const filmstrip = (): Promise<void> =>
       const row = page.getByRole('listbox');
       const seen = new Set<string>();
       while (seen.size < rail.length) {
-        const ids = await page.evaluate(() =>
-          [...document.querySelectorAll('[role=option]')].filter((o) => o.querySelector('svg image')).map((o) => o.id),
-        );
-        for (const id of ids) seen.add(id);
-        await row.evaluate((r) => (r.scrollLeft += 900));
-        await page.waitForTimeout(5);
+        // the next ones are gone to when all that are in view are drawn
+        const ids = await page.waitForFunction(() => {
+          const options = [...document.querySelectorAll('[role=option]')];
+          return options.every((o) => o.querySelector('svg image')) && options.map((o) => o.id);
+        });
+        for (const id of (await ids.jsonValue()) || []) seen.add(id);
+        await row.evaluate((r) => (r.scrollLeft += 1100));
       }
       all.push(performance.now() - began);
       await page.close();

@@ -12,12 +12,7 @@ export class Refusal extends Error {
 }
 
 /** One call of `/api/v1` with the browser's own session. `keepalive`: it is carried on when the page is left; for little only. */
-export async function api<T = Record<string, never>>(
-  method: string,
-  path: string,
-  body?: object,
-  keepalive = false,
-): Promise<T> {
+export async function api<T = Record<string, never>>(method: string, path: string, body?: object, keepalive = false): Promise<T> {
   const response = await fetch(`/api/v1${path}`, {
     method,
     keepalive,

@@ -1,6 +1,7 @@
 import { layOut, onBench } from '@/services/bench/bench';
-import { giveBack, giveTo, giveToDocket, keepOwn } from '@/services/bench/giving';
+import { fillWith, giveBack, giveTo, giveToDocket, keepOwn } from '@/services/bench/giving';
 import { fitFile } from '@/services/bench/fitting';
+import { waive } from '@/services/bench/waiving';
 import { route } from '../route';
 import * as shape from '../shapes/bench';
 import { IdOf } from '../shapes/parts';
@@ -75,6 +76,28 @@ export const BENCH_ROUTES = [
     },
     ({ workspace, params: { id }, body: { line, area, artwork, file } }) =>
       fitFile(workspace, { docket: id, line, area }, artwork, file),
+  ),
+  route(
+    'POST',
+    '/dockets/{id}/placements/fill',
+    {
+      does: 'lets artworks cover their area, or be repeated over it, as their own placements',
+      params,
+      body: shape.FillBody,
+      answers: shape.Given,
+    },
+    ({ workspace, params: { id }, body: { line, area, ...o } }) => fillWith(workspace, { docket: id, line, area }, o),
+  ),
+  route(
+    'POST',
+    '/dockets/{id}/placements/waive',
+    {
+      does: 'waives what is wrong with how artworks sit on a print area, with a reason: they are offered all the same',
+      params,
+      body: shape.WaiveBody,
+      answers: shape.Given,
+    },
+    ({ workspace, params: { id }, body: { line, area, ...o } }) => waive(workspace, { docket: id, line, area }, o),
   ),
   route(
     'POST',

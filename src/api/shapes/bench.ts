@@ -25,7 +25,14 @@ const Placed = Named('PlacedArtwork', {
   fills: Type.Boolean({ description: 'it brings its own ground' }),
   inks: Type.Array(Text, { description: 'its main colours, from the most used on, #rrggbb' }),
   own: Type.Record(Text, AreaPlacement, { description: 'by area: what is of its own' }),
-  troubles: Type.Array(Exactly({ code: OneOf(TROUBLES), by: Type.Number(), says: Text })),
+  troubles: Type.Array(
+    Exactly({
+      code: OneOf(TROUBLES),
+      by: Type.Number({ description: 'a share, px/in or mm' }),
+      says: Text,
+      waived: OrNull(Exactly({ reason: Text, by: Text })),
+    }),
+  ),
   shown: Type.Array(
     OrNull(
       Exactly({
@@ -47,7 +54,11 @@ export const Bench = Named('Bench', {
   area: Text,
   placement: AreaPlacement,
   rail: Type.Array(
-    Exactly({ id: Uuid, troubled: Type.Boolean(), own: Type.Boolean({ description: 'it sits otherwise than the docket says' }) }),
+    Exactly({
+      id: Uuid,
+      troubles: Type.Array(OneOf(TROUBLES)),
+      own: Type.Boolean({ description: 'it sits otherwise than the docket says' }),
+    }),
     {
       description: 'in the order in which they are to be looked at: the gravest trouble first',
     },
@@ -72,6 +83,13 @@ export const FittingBody = Exactly({
   ...where,
   artwork: Uuid,
   file: { ...Uuid, description: 'brought in as a fitting file, and measured' },
+});
+export const FillBody = Exactly({ ...where, how: OneOf(['cover', 'repeat']), artworks: Ids });
+export const WaiveBody = Exactly({
+  ...where,
+  code: OneOf(TROUBLES),
+  artworks: Ids,
+  reason: OrNull(Type.String({ maxLength: 500 }), 'why they are offered all the same; null makes it count again'),
 });
 export const StandardBody = Exactly({ ...where, from: Uuid });
 export const Given = Named('Given', {

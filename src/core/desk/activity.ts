@@ -1,3 +1,4 @@
+import { troubleName } from '../placement/trouble';
 import { thousands } from '../thousands';
 type Values = Record<string, never>;
 
@@ -23,6 +24,9 @@ function changedArtworks({ count, name, fields, standing }: Values): string {
   return `Changed ${what}: ${(fields as unknown as string[]).map((f) => FIELD_WORDS[f] ?? f).join(', ')}`;
 }
 
+/** One by its name, several by their number. */
+const about = (v: Values): string => (v.name ? `“${v.name}”` : some(v.count, 'artwork'));
+
 const GOALS: Record<string, string> = { live: 'live', ended: 'to an end', draft: 'aside as drafts' };
 
 /** Everything that can be done, as it is told: past tense, without who and when. */
@@ -34,9 +38,12 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'artwork.merge': (v) => `Merged ${v.names}`,
   'artwork.version': (v) => `Put in another file for “${v.name}”: ${v.file}`,
   'artwork.bin-emptied': (v) => `Emptied the bin: ${some(v.count, 'artwork')}`,
-  'placement.changed': (v) => `Placed ${v.name ? `“${v.name}”` : some(v.count, 'artwork')} otherwise on ${v.docket}, ${v.area}`,
-  'placement.given-back': (v) =>
-    `Gave ${v.name ? `“${v.name}”` : some(v.count, 'artwork')} back to the docket ${v.docket}, ${v.area}`,
+  'placement.changed': (v) => `Placed ${about(v)} otherwise on ${v.docket}, ${v.area}`,
+  'placement.given-back': (v) => `Gave ${about(v)} back to the docket ${v.docket}, ${v.area}`,
+  'trouble.waived': (v) =>
+    `Waived on ${v.docket}, ${v.area}, for ${about(v)}: ${troubleName(v.code as unknown as string)}. “${v.reason}”`,
+  'trouble.counts-again': (v) =>
+    `Let it count again on ${v.docket}, ${v.area}, for ${about(v)}: ${troubleName(v.code as unknown as string)}`,
   'run.begun': (v) => `Began the run “${v.name}” with ${some(v.count, 'artwork')}`,
   'run.paused': (v) => `Paused the run “${v.name}”`,
   'run.resumed': (v) => `Went on with the run “${v.name}”`,

@@ -49,8 +49,14 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `Left out, hard to read${onLine(v)}: ${(v.colours as unknown as [string, number][]).map(([n, l]) => `${n} (${percent(l)})`).join(', ')}.`,
   twins: (v) =>
     `${(v.prints as unknown as [string, string[]][]).map(([name, on]) => `“${name}” on ${on.join(', ')}`).join('; ')}.`,
-  'cut-off': (v) => `${percent(v.share)} of the motif lies outside the print area${onLine(v)} and would be cut off.`,
-  'not-filled': (v) => `The print area ${v.area}${onLine(v)} must be filled, and ${percent(v.share)} of it would show through.`,
+  'cut-off': (v) =>
+    `${percent(v.by ?? v.share)} of the motif lies outside the print area${onLine(v)} and would be cut off. Place it otherwise, or waive it on the bench.`,
+  'not-filled': (v) =>
+    `The print area ${v.area}${onLine(v)} must be filled, and ${percent(v.by ?? v.share)} of it would show through. Let it cover, repeat it, or waive it on the bench.`,
+  'in-cut-out': (v) => `On ${v.area}${onLine(v)} an opening would cut the motif. Place it otherwise, or waive it on the bench.`,
+  'on-seam': (v) => `On ${v.area}${onLine(v)} the motif would cross a seam. Place it otherwise, or waive it on the bench.`,
+  'outside-safe': (v) =>
+    `On ${v.area}${onLine(v)} the motif reaches ${Number(v.by).toFixed(1)} mm over the safe margin, where it may be cut. Place it otherwise, or waive it on the bench.`,
   'text-not-filled': (v) => `The text on ${v.area} cannot be filled. ${v.why}`,
   'letters-missing': (v) =>
     `The font ${v.font} has no ${(v.letters as unknown as string[]).join(' ')}, which the text on ${v.area} needs. Choose another font in the docket.`,

@@ -128,6 +128,17 @@ function inside({ x, y }: Point, shape: readonly Point[]): boolean {
 export const gravity = (troubles: readonly PlacementTrouble[]): number =>
   troubles.length ? (TROUBLES.length - TROUBLES.indexOf(troubles[0]!.code)) * 10 + troubles.length : 0;
 
+const NAMES: Record<TroubleCode, string> = {
+  'cut-off': 'cut off',
+  'not-filled': 'not filled',
+  coarse: 'too coarse',
+  'in-cut-out': 'cut by an opening',
+  'on-seam': 'on a seam',
+  'outside-safe': 'over the safe margin',
+};
+/** What a trouble is called. */
+export const troubleName = (code: string): string => NAMES[code as TroubleCode] ?? code;
+
 const SENTENCES: Record<TroubleCode, (by: number) => string> = {
   'cut-off': (by) => `${Math.max(1, Math.round(by * 100))}% of it is cut off`,
   'not-filled': (by) => `${Math.max(1, Math.round(by * 100))}% of the area shows through`,

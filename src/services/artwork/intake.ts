@@ -72,7 +72,11 @@ export async function takeIn(workspace: string, fileName: string, source: Readab
       return await refuse('no-such-drawer', { says: (error as Trouble).sentence });
     }
     if (to.nested && isPlainZip(kept.head)) return await refuse('archive-in-archive');
-    return await fileArrived(workspace, shown, kept, { drawer, batch: isId(to.batch) ? to.batch : null, fitting: to.fitting === true });
+    return await fileArrived(workspace, shown, kept, {
+      drawer,
+      batch: isId(to.batch) ? to.batch : null,
+      fitting: to.fitting === true,
+    });
   } finally {
     // nothing is left behind of what found no place
     await files.dropArrived(kept);
@@ -97,7 +101,15 @@ async function fileArrived(
     }
     const drawerId = drawer ? await drawerFor(tx, drawer) : null;
     const { sha256, bytes } = kept;
-    const id = await data.addArtwork(tx, { fileName: shown, sha256, bytes, name: nameFrom(shown), drawerId, batchId: batch, fitting });
+    const id = await data.addArtwork(tx, {
+      fileName: shown,
+      sha256,
+      bytes,
+      name: nameFrom(shown),
+      drawerId,
+      batchId: batch,
+      fitting,
+    });
     if (!id) {
       const same = (await data.artworkBySha(tx, sha256))!;
       if (same.standing === 'fitting' && !fitting) return admitted(tx, workspace, shown, same);
@@ -119,7 +131,12 @@ async function admitted(tx: Tx, workspace: string, fileName: string, { id, state
 }
 
 function sameAs(fileName: string, same: data.ArtworkRow): string {
-  const where = { here: 'which is here already', aside: 'which was put aside', deleted: 'which lies in the bin', fitting: 'a fitting file' }[same.standing];
+  const where = {
+    here: 'which is here already',
+    aside: 'which was put aside',
+    deleted: 'which lies in the bin',
+    fitting: 'a fitting file',
+  }[same.standing];
   return `${fileName} is the same file as “${same.name}”, ${where}.`;
 }
 

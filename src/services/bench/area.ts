@@ -1,7 +1,7 @@
 import { effective, type GoodsLine } from '../../core/docket/docket';
 import { artworksOf, type AreaPlacement, type Layer } from '../../core/placement/form';
 import type { ArtworkSize } from '../../core/placement/lay';
-import type { BlankDocument } from '../../core/stock/blank';
+import { areaOn, type BlankDocument } from '../../core/stock/blank';
 import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
 import type { Tx } from '../../data/database';
 import { blanksByIds } from '../../data/stockroom/blanks';
@@ -37,6 +37,8 @@ export async function benchArea(tx: Tx, asked: AreaAsked): Promise<BenchArea> {
   if (!placement) throw new Trouble('not-found', `“${docket.name}” prints nothing on an area ${asked.area}.`);
   const blank = (await blanksByIds(tx, [line.blank]))[0];
   if (!blank) throw new Trouble('not-found', `The blank of “${docket.name}” is not in the stockroom any more.`);
+  if (!areaOn(blank.document, placement.area, line.sizes[0]!))
+    throw new Trouble('not-found', `${blank.document.name} has no print area ${placement.area} any more.`);
   return { docket, line, blank: blank.document, placement, minPpi: accepts.minPpi };
 }
 

@@ -1,11 +1,12 @@
 import { whyNot } from '../../core/docket/accepts';
 import type { AreaPlacement } from '../../core/placement/form';
-import { gravity, type PlacementTrouble } from '../../core/placement/trouble';
+import { gravity, type PlacementTrouble, type TroubleCode } from '../../core/placement/trouble';
 import { troublesOver } from '../../core/planning/placed';
 import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
 import { findArtworks } from '../../data/artwork/search';
 import { inWorkspace, type Tx } from '../../data/database';
 import { ownUnder } from '../../data/line/own-placements';
+import { waiversUnder } from '../../data/line/waivers';
 import { filterOf, type Search } from '../artwork/artworks';
 import { shownBy, type Shown } from '../line/prepare/printed';
 import { benchArea, othersIn, pictureOn, type AreaAsked, type BenchArea } from './area';
@@ -17,7 +18,8 @@ const AT_A_TIME = 1000;
 /** An artwork's place on the rail. */
 export interface RailPlace {
   id: string;
-  troubled: boolean;
+  /** What is wrong with it and not waived. */
+  troubles: TroubleCode[];
   /** It sits otherwise than the docket says. */
   own: boolean;
 }
@@ -41,9 +43,9 @@ export function layOut(workspace: string, asked: AreaAsked, search: Search): Pro
       for (const { artwork, own, troubles } of await looked(tx, at, some.slice(i, i + AT_A_TIME)))
         rail.push({
           id: artwork.id,
-          troubled: troubles.length > 0,
+          troubles: open(troubles).map((t) => t.code),
           own: own[at.placement.area] !== undefined,
-          gravity: gravity(troubles),
+          gravity: gravity(open(troubles)),
         });
     return {
       ...at,
@@ -54,12 +56,14 @@ export function layOut(workspace: string, asked: AreaAsked, search: Search): Pro
   });
 }
 
+const open = (troubles: OnBench['troubles']) => troubles.filter((t) => !t.waived);
+
 /** An artwork as it sits on a print area. */
 export interface OnBench {
   artwork: ArtworkRow;
   /** Its own placements on the areas of the goods line, by area. */
   own: Record<string, AreaPlacement>;
-  troubles: PlacementTrouble[];
+  troubles: (PlacementTrouble & { waived: { reason: string; by: string } | null })[];
   /** What each layer shows on the area, from below, where that is not the artwork; null for what cannot be shown. */
   shown: (Shown | null)[];
 }
@@ -85,12 +89,21 @@ async function looked(tx: Tx, at: BenchArea, ids: readonly string[]): Promise<Om
   for (const { artworkId, line, area, document } of await ownUnder(tx, ids, [at.docket.id]))
     if (line === at.line.key) mine.set(artworkId, { ...mine.get(artworkId), [area]: document });
   const { area } = at.placement;
+  const waivers = (await waiversUnder(tx, ids, [at.docket.id])).filter((w) => w.line === at.line.key && w.area === area);
   const others = await othersIn(tx, [at.placement, ...[...mine.values()].flatMap((own) => own[area] ?? [])]);
   return artworks.map((artwork) => {
     const own = mine.get(artwork.id) ?? {};
     const troubles = troublesOver(own[area] ?? at.placement, at.blank, at.line.sizes, at.minPpi, (l) =>
       pictureOn(l, artwork, others),
     );
-    return { artwork, own, troubles };
+    const its = waivers.filter((w) => w.artworkId === artwork.id);
+    return {
+      artwork,
+      own,
+      troubles: troubles.map((t) => {
+        const w = its.find((w) => w.code === t.code);
+        return { ...t, waived: w ? { reason: w.reason, by: w.by.name ?? 'somebody' } : null };
+      }),
+    };
   });
 }

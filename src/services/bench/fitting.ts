@@ -21,8 +21,7 @@ export const fitFile = (workspace: string, asked: AreaAsked, artwork: string, fi
     if (it.state === 'refused' || !it.measured)
       throw new Trouble('not-valid', `${it.fileName} could not be read as a picture.`, 'file');
     const size = sizeDrawn(at.blank, at.placement, at.line.sizes) ?? at.line.sizes[0]!;
-    const area = areaWhole(at.blank, at.placement.area, size);
-    if (!area) throw new Trouble('not-found', `${at.blank.name} has no print area ${at.placement.area} any more.`);
+    const area = areaWhole(at.blank, at.placement.area, size)!;
     const fault = fittingFault({ name: it.fileName, widthPx: it.widthPx!, heightPx: it.heightPx! }, area, at.minPpi);
     if (fault) throw new Trouble('not-valid', fault, 'file');
     const { ground } = at.placement;

@@ -1,5 +1,6 @@
 import { same } from '../../core/docket/docket';
-import type { AreaPlacement } from '../../core/placement/form';
+import { covering, isLead, onArea, type AreaPlacement, type ArtworkLayer } from '../../core/placement/form';
+import { lay } from '../../core/placement/lay';
 import { sharedPlacement, withCopies } from '../../core/placement/seat';
 import { differsBySize, sizeDrawn } from '../../core/planning/placed';
 import { areaOn } from '../../core/stock/blank';
@@ -11,6 +12,7 @@ import { docketForUpdate } from '../../data/stockroom/dockets';
 import { sizeOf } from '../line/prepare/printed';
 import { keepDocket } from '../stockroom/dockets';
 import { Trouble } from '../trouble';
+import { differing, grouped, turnedBack, type Groups, type Wanted } from './steps';
 import { benchArea, othersIn, type AreaAsked, type BenchArea } from './area';
 
 /** What a change of placements did: how many artworks sit otherwise now, and the step that takes it back. */
@@ -18,8 +20,8 @@ export interface Given {
   changed: number;
   undo: string | null;
 }
-type Wanted = Map<string, AreaPlacement | null>;
-const addressOf = ({ docket, line, placement }: BenchArea): AreaOf => ({
+/** Where a print area stands in the database. */
+export const addressOf = ({ docket, line, placement }: BenchArea): AreaOf => ({
   docketId: docket.id,
   line: line.key,
   area: placement.area,
@@ -64,10 +66,39 @@ export const giveTo = (
     const own = new Map((await ownForUpdate(tx, addressOf(at), [...o.to, o.from])).map((w) => [w.artworkId, w.document]));
     const given = shared(at, source, own.get(o.from) ?? at.placement);
     const to = new Set((await artworksByIds(tx, [...new Set(o.to)])).filter((a) => a.id !== o.from).map((a) => a.id));
-    const wanted: Wanted = new Map();
+    const wanted: Wanted<AreaPlacement> = new Map();
     for (const id of to) {
       const next = o.what === 'copies' ? withCopies(own.get(id) ?? at.placement, given) : given;
       wanted.set(id, same(next, at.placement) ? null : next);
+    }
+    return write(tx, at, wanted);
+  });
+
+/** A tile is no wider than this share of its area: one alone would be no repeat. */
+const TILE_SHARE = 0.5;
+
+/** Lets artworks fill their area: each covers it, or is repeated over it, as large as it is just now, its whole file the tile. */
+export const fillWith = (
+  workspace: string,
+  asked: AreaAsked,
+  o: { how: 'cover' | 'repeat'; artworks: readonly string[] },
+): Promise<Given> =>
+  inWorkspace(workspace, async (tx) => {
+    const at = await benchArea(tx, asked);
+    const { area: name, ground } = at.placement;
+    const area = areaOn(at.blank, name, sizeDrawn(at.blank, at.placement, at.line.sizes) ?? at.line.sizes[0]!)!;
+    const own = await ownNow(tx, addressOf(at), o.artworks);
+    const wanted: Wanted<AreaPlacement> = new Map();
+    for (const artwork of await artworksByIds(tx, [...new Set(o.artworks)])) {
+      const lead = (own.get(artwork.id) ?? at.placement).layers.find(isLead);
+      if (!artwork.measured || !lead) continue;
+      const { maps } = lay(sizeOf(artwork), area, lead);
+      const mm = Math.max(1, Math.round(Math.min(Math.hypot(maps[0]!.a, maps[0]!.b), area.widthMm * TILE_SHARE)));
+      const layer: ArtworkLayer =
+        o.how === 'cover'
+          ? covering()
+          : { ...covering(), size: { rule: 'width', mm }, spread: { kind: 'straight', pitch: { x: 1, y: 1 } } };
+      wanted.set(artwork.id, { ...onArea(name, layer), ...(ground !== undefined && { ground }) });
     }
     return write(tx, at, wanted);
   });
@@ -103,61 +134,46 @@ const shared = ({ line, blank }: BenchArea, artwork: ArtworkRow, placement: Area
     differsBySize(blank, placement.area, line.sizes),
   );
 
-/** What taking a change of placements back needs: artworks that sat, or sit, the same way, together. */
+/** What taking a change of placements back needs. */
 export interface PlacementsUndo extends AreaOf {
   kind: 'placements';
-  was: Groups;
-  is: Groups;
+  was: Groups<AreaPlacement>;
+  is: Groups<AreaPlacement>;
 }
-type Groups = { document: AreaPlacement | null; artworks: string[] }[];
-function grouped(placements: Wanted): Groups {
-  const by = new Map<string, Groups[number]>();
-  for (const [id, document] of placements) {
-    const key = JSON.stringify(document);
-    const group = by.get(key) ?? { document, artworks: [] };
-    group.artworks.push(id);
-    by.set(key, group);
-  }
-  return [...by.values()];
-}
-const spread = (groups: Groups): Wanted => new Map(groups.flatMap((g) => g.artworks.map((id) => [id, g.document] as const)));
 
-async function write(tx: Tx, at: BenchArea, wanted: Wanted): Promise<Given> {
+const ownNow = async (tx: Tx, at: AreaOf, ids: readonly string[]): Promise<Map<string, AreaPlacement>> =>
+  new Map((await ownForUpdate(tx, at, ids)).map((w) => [w.artworkId, w.document]));
+const put = (tx: Tx, at: AreaOf, placements: Iterable<readonly [string, AreaPlacement | null]>): Promise<void> =>
+  putOwn(tx, at, [...placements].map(([artworkId, document]) => ({ artworkId, document }))); // prettier-ignore
+
+async function write(tx: Tx, at: BenchArea, wanted: Wanted<AreaPlacement>): Promise<Given> {
   const address = addressOf(at);
-  const own = new Map((await ownForUpdate(tx, address, [...wanted.keys()])).map((w) => [w.artworkId, w.document]));
-  const was: Wanted = new Map();
-  const is: Wanted = new Map();
-  for (const [id, next] of wanted) {
-    const before = own.get(id) ?? null;
-    if (same(before, next)) continue;
-    was.set(id, before);
-    is.set(id, next);
-  }
+  const { was, is } = differing(await ownNow(tx, address, [...wanted.keys()]), wanted);
   if (!is.size) return { changed: 0, undo: null };
-  await putOwn(tx, address, [...is].map(([artworkId, document]) => ({ artworkId, document }))); // prettier-ignore
-  const ids = [...is.keys()];
-  const name = ids.length === 1 ? (await artworkById(tx, ids[0]!))?.name : undefined;
+  await put(tx, address, is);
   const back = [...is.values()].every((document) => !document);
   const undo: PlacementsUndo = { kind: 'placements', ...address, was: grouped(was), is: grouped(is) };
-  const step = await record(tx, {
-    did: back ? 'placement.given-back' : 'placement.changed',
-    about: 'artwork',
-    ids,
-    values: { count: ids.length, docket: at.docket.name, area: address.area, ...(name !== undefined && { name }) },
-    undo,
-  });
-  return { changed: ids.length, undo: step };
+  return recorded(tx, at, back ? 'placement.given-back' : 'placement.changed', [...is.keys()], undo);
+}
+
+/** Writes a step down that was about some artworks on an area. */
+export async function recorded(
+  tx: Tx,
+  { docket, placement }: BenchArea,
+  did: string,
+  ids: string[],
+  undo: object,
+  values: object = {},
+): Promise<Given> {
+  const name = ids.length === 1 ? (await artworkById(tx, ids[0]!))?.name : undefined;
+  const told = { count: ids.length, docket: docket.name, area: placement.area, ...(name !== undefined && { name }), ...values };
+  return { changed: ids.length, undo: await record(tx, { did, about: 'artwork', ids, values: told, undo }) };
 }
 
 /** Puts placements back as a step found them, or forward again; what was changed since stays. Returns of how many, and how many stay. */
-export async function putPlacementsBack(
-  tx: Tx,
-  { docketId, line, area, was, is }: PlacementsUndo,
-  again: boolean,
-): Promise<{ count: number; left: number }> {
-  const [from, to] = again ? [spread(was), spread(is)] : [spread(is), spread(was)];
-  const now = new Map((await ownForUpdate(tx, { docketId, line, area }, [...from.keys()])).map((w) => [w.artworkId, w.document]));
-  const put = [...to].filter(([id]) => same(now.get(id) ?? null, from.get(id)));
-  await putOwn(tx, { docketId, line, area }, put.map(([artworkId, document]) => ({ artworkId, document }))); // prettier-ignore
-  return { count: from.size, left: from.size - put.length };
+export async function putPlacementsBack(tx: Tx, step: PlacementsUndo, again: boolean): Promise<{ count: number; left: number }> {
+  const { docketId, line, area } = step;
+  const back = await turnedBack(step, again, (ids) => ownNow(tx, { docketId, line, area }, ids));
+  await put(tx, { docketId, line, area }, back.put);
+  return back;
 }

@@ -9,6 +9,7 @@ import type { About, ActivityRow, UndoRow } from '../../data/desk/activity';
 import { planForUpdate, savePlan } from '../../data/stockroom/plans';
 import { same } from '../../core/docket/docket';
 import { putPlacementsBack, type PlacementsUndo } from '../bench/giving';
+import { putWaiversBack, type WaiversUndo } from '../bench/waiving';
 import { putBack } from '../artwork/changing';
 import { putProofBack } from '../line/proofs';
 import { backToRevision } from '../stockroom/dockets';
@@ -87,9 +88,13 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
           : '',
       };
     }
-    case 'placements': {
-      const { count, left } = await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
-      const sentence = `${left} ${left === 1 ? 'was placed' : 'were placed'} otherwise since, and ${left === 1 ? 'stays' : 'stay'}.`;
+    case 'placements':
+    case 'waivers': {
+      const { count, left } =
+        undo.kind === 'waivers'
+          ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
+          : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
+      const sentence = `${left} ${left === 1 ? 'was' : 'were'} changed since, and ${left === 1 ? 'stays' : 'stay'}.`;
       return { count, left, sentence: left ? sentence : '' };
     }
     case 'docket': {

@@ -5,8 +5,9 @@ import { thousands } from '@/core/thousands';
 import { act, api } from '../api';
 import { registry, useCommands, type Bindings } from '../commands/commands';
 import { count } from '../parts/format';
+import type { Clearing, Whom } from './look-at';
 import { tellStep } from './saving';
-import type { AreaOf, Placed } from './store';
+import { openTroubles, type AreaOf, type Placed } from './store';
 
 /** What can be done on the bench with how the artwork in hand sits. */
 export function useBenchCommands(o: {
@@ -21,7 +22,7 @@ export function useBenchCommands(o: {
   keep: () => Promise<void>;
   open: (id: string) => void;
   chooseFile: () => void;
-}): Bindings {
+}): { bindings: Bindings; clearing: Clearing } {
   const { at, store, rail, here, it, changed, marked, keep, open } = o;
   const { docket, line, area } = at;
   const others = rail.map((r) => r.id).filter((id) => id !== here);
@@ -47,14 +48,36 @@ export function useBenchCommands(o: {
         ? `${count(n, 'artwork')} ${n === 1 ? 'stands' : 'stand'} as often now.`
         : `${count(n, 'artwork')} ${n === 1 ? 'sits' : 'sit'} like ${name} now, as large to the eye.`,
     );
+  const these = (whom: Whom, code: string): string[] =>
+    whom === 'one'
+      ? [here]
+      : whom === 'marked'
+        ? [...marked]
+        : rail.filter((r) => openTroubles(store, r).includes(code)).map((r) => r.id);
   const back = marked.size ? [...marked] : [here];
   const backOwn = back.some((id) => (id === here ? changed : store.get(id)?.own[area]));
   const troubled = () => {
     const from = rail.findIndex((r) => r.id === here);
     const order = [...rail.slice(from + 1), ...rail.slice(0, from)];
-    return order.find((r) => (store.get(r.id)?.troubles.length ?? Number(r.troubled)) > 0);
+    return order.find((r) => openTroubles(store, r).length > 0);
   };
   const next = troubled();
+  const clearing: Clearing = {
+    waive: (code, reason, whom) => {
+      const ids = these(whom, code);
+      doing('waive', { code, artworks: ids, reason }, ids, (n) =>
+        reason === null ? 'It counts again.' : `${count(n, 'artwork')} ${n === 1 ? 'is' : 'are'} offered all the same.`,
+      );
+    },
+    fill: (how, whom) => {
+      const ids = these(whom, 'not-filled');
+      doing('fill', { how, artworks: ids }, ids, (n) =>
+        how === 'cover'
+          ? `${count(n, 'artwork')} cover${n === 1 ? 's' : ''} the area now.`
+          : `${count(n, 'artwork')} ${n === 1 ? 'is' : 'are'} repeated over the area now.`,
+      );
+    },
+  };
   const bindings: Bindings = {
     'bench.back': backOwn
       ? {
@@ -86,5 +109,5 @@ export function useBenchCommands(o: {
     'bench.trouble': next ? { says: 'To the next one with trouble', does: () => open(next.id) } : null,
   };
   useCommands(bindings);
-  return bindings;
+  return { bindings, clearing };
 }

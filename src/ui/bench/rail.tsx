@@ -98,7 +98,7 @@ export function Rail({
               role="option"
               aria-selected={marked.has(place.id)}
               aria-current={isHere || undefined}
-              aria-label={it ? [it.name, ...it.troubles.map((t) => t.says), it.own[area.name] ? 'of its own' : ''].filter(Boolean).join(', ') : undefined} // prettier-ignore
+              aria-label={it ? [it.name, ...it.troubles.filter((t) => !t.waived).map((t) => t.says), it.own[area.name] ? 'of its own' : ''].filter(Boolean).join(', ') : undefined} // prettier-ignore
               className="absolute top-0 cursor-pointer px-1.5 pt-2"
               style={{ left: 12 + v.start, width: ITEM_PX }}
               onClick={(e) => {
@@ -150,7 +150,7 @@ function Framed({
   own: boolean;
   drawing: React.ReactNode;
 }) {
-  const trouble = it.troubles[0];
+  const trouble = it.troubles.find((t) => !t.waived);
   return (
     <>
       <span

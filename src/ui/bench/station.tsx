@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import { faceOn, type AreaPlacement, type Face, type Layer } from '@/core/placement/form';
 import { lay } from '@/core/placement/lay';
 import { differenceWords, poseOf } from '@/core/placement/seat';
+import type { TroubleCode } from '@/core/placement/trouble';
 import { sizeDrawn } from '@/core/planning/placed';
 import { areaWhole } from '@/core/stock/blank';
 import { thousands } from '@/core/thousands';
@@ -19,12 +20,13 @@ import { useBenchCommands } from './commands';
 import { inkOf, laidOn, looksOf } from './looks';
 import { FileDrop } from './file-drop';
 import { useFitting } from './fitting';
+import { LookAt } from './look-at';
 import { Mockup } from './mockup';
 import { Numbers } from './numbers';
 import { Rail } from './rail';
 import { useDraft } from './saving';
 import type { FirstBench } from './first';
-import { usePlaced, usePlacedChange } from './store';
+import { openTroubles, usePlaced, usePlacedChange } from './store';
 
 // a canvas is for browsers only
 const BenchStage = dynamic(() => import('./stage'), { ssr: false, loading: () => <div className="bg-ground" /> });
@@ -41,9 +43,12 @@ export function BenchStation({ first }: { first: FirstBench }) {
   usePlacedChange(store);
   const { rail, placement } = bench;
   const asked = search.get('show');
-  const here = rail.find((r) => r.id === asked)?.id ?? rail[0]?.id ?? '';
+  // in another order the first may be another
+  const [begun] = useState(rail[0]?.id);
+  const here = [asked, begun].find((id) => rail.some((r) => r.id === id)) ?? rail[0]?.id ?? '';
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const [shown, setShown] = useState(0);
+  const [only, setOnly] = useState<TroubleCode | null>(null);
   const { draft, put: move, keep, saving } = useDraft(at, store);
   const { bringing, fit } = useFitting(at, store, keep);
   const chooser = useRef<HTMLInputElement>(null);
@@ -77,7 +82,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
     const changed: Face = { ...face, layers: face.layers.map((l, i) => (i === layerAt ? next : l)) };
     move({ id: here, name: it.name, placement: withFace(mine, size, changed) });
   };
-  const bindings = useBenchCommands({
+  const { bindings, clearing } = useBenchCommands({
     at,
     store,
     rail,
@@ -93,11 +98,14 @@ export function BenchStation({ first }: { first: FirstBench }) {
     const bound = bindings[id];
     return bound ? [{ word: bound.says, does: () => registry.run(id), keys: commandOf(id).keys }] : [];
   });
+  const counts = new Map<string, number>();
+  for (const place of rail) for (const code of openTroubles(store, place)) counts.set(code, (counts.get(code) ?? 0) + 1);
+  const inRow = only ? rail.filter((r) => r.id === here || openTroubles(store, r).includes(only)) : rail;
   const look = it && looksOf(it, mine);
   const laid = look && laidOn(face, area, look).find((l) => l.layer === layer);
   const differs = it && laid && differenceOf(layer, faceOn(placement, size).layers[layerAt], laid.picture, area);
   return (
-    <section className="grid h-full min-h-0 grid-rows-[auto_minmax(0,1fr)_auto_156px]" aria-label="Bench">
+    <section className="grid h-full min-h-0 grid-rows-[auto_minmax(0,1fr)_auto_auto_150px]" aria-label="Bench">
       <div className="flex h-[52px] items-center gap-x-3 px-[18px]">
         <h1 className="text-[22px]">Bench</h1>
         <AreaChoice at={at} areas={first.areas} leave={keep} />
@@ -182,8 +190,9 @@ export function BenchStation({ first }: { first: FirstBench }) {
       ) : (
         <div className="border-t border-rule bg-paper2" />
       )}
+      <LookAt counts={counts} only={only} show={setOnly} it={it} marked={marked.size} clearing={clearing} />
       <Rail
-        rail={rail}
+        rail={inRow}
         store={store}
         placement={placement}
         area={area}

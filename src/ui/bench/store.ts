@@ -1,11 +1,11 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import type { PlacedView } from '@/api/shapes/bench';
+import type { BenchView, PlacedView } from '@/api/shapes/bench';
 import { api } from '../api';
 import { onChange } from '../shell/live';
 
 const AT_A_TIME = 100;
 /** What a placed artwork is made from. */
-const TABLES = ['own_placement', 'artwork', 'docket', 'blank'];
+const TABLES = ['own_placement', 'waiver', 'artwork', 'docket', 'blank'];
 
 /** The print area that artworks lie on: of a docket's goods line. */
 export interface AreaOf {
@@ -90,3 +90,9 @@ export const usePlacedChange = (store: Placed): number =>
     () => store.version,
     () => 0,
   );
+
+/** What is wrong with an artwork of the row and not waived: as it is known here, else as it was when the row was laid out. */
+export const openTroubles = (store: Placed, place: BenchView['rail'][number]): string[] => {
+  const it = store.get(place.id);
+  return it ? it.troubles.filter((t) => !t.waived).map((t) => t.code) : place.troubles;
+};

@@ -11,9 +11,12 @@ import { searchText } from '@/ui/artwork/search-text';
 import { BenchStation } from '@/ui/bench/station';
 import { ButtonLink } from '@/ui/parts/button';
 import { EmptyState } from '@/ui/parts/empty';
+import { Follow } from '@/ui/shell/live';
 
 export const metadata = { title: 'Bench' };
 
+/** What decides on how artworks sit here, beside themselves. */
+const TABLES = ['docket', 'blank'];
 /** So many of the row are drawn with the page. */
 const FIRST = 16;
 
@@ -41,18 +44,21 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   const placed = await onBench(workspace, { docket: on, line: bench.line.key, area: bench.placement.area }, near);
   const its = scenes().filter((s) => s.areas.some((a) => a.name === bench.placement.area));
   return (
-    <BenchStation
-      key={`${on} ${bench.line.key} ${bench.placement.area} ${JSON.stringify(search)}`}
-      first={{
-        bench: benchView(bench),
-        line: bench.line,
-        blank: bench.blank,
-        minPpi: bench.minPpi,
-        scenes: its,
-        shots: bench.docket.document.shots.flatMap((s) => (s.kind === 'scene' ? [s.scene] : [])),
-        placed: placed.map(placedView(workspace)),
-        areas,
-      }}
-    />
+    <>
+      <Follow tables={TABLES} />
+      <BenchStation
+        key={`${on} ${bench.line.key} ${bench.placement.area} ${JSON.stringify(search)}`}
+        first={{
+          bench: benchView(bench),
+          line: bench.line,
+          blank: bench.blank,
+          minPpi: bench.minPpi,
+          scenes: its,
+          shots: bench.docket.document.shots.flatMap((s) => (s.kind === 'scene' ? [s.scene] : [])),
+          placed: placed.map(placedView(workspace)),
+          areas,
+        }}
+      />
+    </>
   );
 }

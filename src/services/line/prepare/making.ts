@@ -7,6 +7,7 @@ import * as artworks from '../../../data/artwork/artworks';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import type { Tx } from '../../../data/database';
 import { ownNames, ownUnder } from '../../../data/line/own-placements';
+import { waiversUnder, type Waiver } from '../../../data/line/waivers';
 import { listOutlets, type OutletRow } from '../../../data/outlets/outlets';
 import { blanksByIds, type BlankRow } from '../../../data/stockroom/blanks';
 import { docketsByIds, type DocketRow } from '../../../data/stockroom/dockets';
@@ -32,6 +33,8 @@ export interface Making {
   plan: PlanAt;
   /** A name of what is of the artwork's own, as a proof keeps it. */
   ownPlacements: string | null;
+  /** What is wrong with how it sits, and offered all the same. */
+  waivers: Pick<Waiver, 'line' | 'area' | 'code'>[];
   /** By id; a blank that the stockroom lacks is not in it. */
   blanks: Map<string, BlankRow>;
   /** Artworks that the docket names by itself: kept pictures, and prints that are always the same. */
@@ -59,7 +62,8 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
   const plans = new Map((await listPlans(tx)).map((p) => [p.id, p]));
   const named = [...dockets.values()];
   const own = await ownUnder(tx, [artwork.id], [...dockets.keys()]);
-  const ownNamed = own.length ? await ownNames(tx, artwork.id, [...dockets.keys()]) : new Map<string, string>();
+  const waived = await waiversUnder(tx, [artwork.id], [...dockets.keys()]);
+  const ownNamed = own.length || waived.length ? await ownNames(tx, artwork.id, [...dockets.keys()]) : new Map<string, string>();
   const blanks = new Map(
     (await blanksByIds(tx, [...new Set(named.flatMap((d) => d.document.lines.map((l) => l.blank)))])).map((b) => [b.id, b]),
   );
@@ -85,6 +89,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       order,
       plan: plans.get(order.pricePlan)!,
       ownPlacements: ownNamed.get(docketId) ?? null,
+      waivers: waived.filter((w) => w.docketId === docketId),
       blanks,
       others,
       outlet: { ...outlet, rules, rulesVersion },

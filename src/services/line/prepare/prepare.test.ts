@@ -120,6 +120,7 @@ interface Change {
   fields?: ProofFields;
   variants?: ProofVariant[];
   others?: ArtworkRow[];
+  waivers?: Making['waivers'];
 }
 /** Everything that a proof is made from, with what a test wants otherwise. */
 function making(change: Change = {}): Making {
@@ -127,6 +128,7 @@ function making(change: Change = {}): Making {
   return {
     proofId: '0f0f0f0f-0000-4000-8000-000000000000',
     ownPlacements: null,
+    waivers: change.waivers ?? [],
     artwork: change.artwork ?? artwork,
     twins: change.twins ?? [],
     docket: { id: 'd', name: 'Shirts', document: whole, revision: 1, updatedAt: '' },

@@ -52,7 +52,8 @@ export function prepare(making: Making): Prepared {
       return [];
     }
     goods.push({ line: line.key, blank: blank.id, version: blank.version });
-    return [offerOf(motif, blank.document, line, order.accepts.minPpi, order.lines.length === 1, tell)];
+    const minPpi = isWaived(making.waivers, line.key, 'coarse') ? 0 : order.accepts.minPpi;
+    return [offerOf(motif, blank.document, line, minPpi, order.lines.length === 1, tell)];
   });
   const foreign = offers.find((o) => o.blank.currency !== currency);
   if (foreign)
@@ -75,8 +76,12 @@ export function prepare(making: Making): Prepared {
   return { fields, colours, variants, pictures, problems, prints: printFilesOf(making, offers), currency, scenes, goods };
 }
 
+/** Whether a trouble is waived on an area of a line, or on any. */
+const isWaived = (waivers: Making['waivers'], line: string, code: TroubleCode, area?: string): boolean =>
+  waivers.some((w) => w.line === line && w.code === code && (area === undefined || w.area === area));
+
 /** Says which motif would be cut off, which area would show through, and which print is not here any more. */
-function checkPlacements({ artwork, others, order }: Making, offers: readonly LineOffer[], tell: Tell): void {
+function checkPlacements({ artwork, others, order, waivers }: Making, offers: readonly LineOffer[], tell: Tell): void {
   for (const { line, blank, sizes } of offers) {
     const named = offers.length > 1 ? { line: line.noun.one.toLowerCase() } : {};
     for (const p of line.placements) {
@@ -86,10 +91,10 @@ function checkPlacements({ artwork, others, order }: Making, offers: readonly Li
       }
       if (!checkLettering(p, artwork, tell)) continue;
       const found = troublesOver(p, blank, sizes, order.accepts.minPpi, (layer) => shownBy(layer, artwork, others)!.size);
-      const share = (code: TroubleCode) => found.find((t) => t.code === code)?.by;
-      const [cut, bare] = [share('cut-off'), share('not-filled')];
-      if (cut !== undefined) tell('cut-off', 'artwork', true, { share: cut, ...named });
-      if (bare !== undefined) tell('not-filled', 'artwork', true, { area: p.area, share: bare, ...named });
+      for (const { code, by } of found)
+        // sizes that would print too coarsely are left out one by one
+        if (code !== 'coarse' && !isWaived(waivers, line.key, code, p.area))
+          tell(code, 'artwork', true, { area: p.area, by, ...named });
     }
   }
 }

@@ -160,6 +160,11 @@ export function DocketEditor({
                 </Button>
               )}
               {!isNew && !isDirty && (
+                <ButtonLink tone="quiet" href={`/bench?on=${docket.id}`}>
+                  On the bench
+                </ButtonLink>
+              )}
+              {!isNew && !isDirty && (
                 <ButtonLink tone="quiet" href={`/stockroom/dockets/new?copy=${docket.id}`}>
                   Copy
                 </ButtonLink>
