@@ -164,6 +164,8 @@ test('bench', async ({ page }) => {
   await page.goto(`/bench?on=${id}&rows=${ids.map((i) => i.slice(0, 8)).join()}&show=${ids[0]}`);
   const row = page.getByRole('listbox', { name: 'Artworks on the bench' });
   await expect(row.getByRole('option')).toHaveCount(3);
+  const chooser = page.waitForEvent('filechooser');
+  await command(page, 'bench.fitting', /^Use a fitting file for “/, () => chooser);
   await command(page, 'bench.trouble', 'To the next one with trouble', at(page, new RegExp(`show=${ids[1]}`)));
   await row
     .getByRole('option')
@@ -172,7 +174,7 @@ test('bench', async ({ page }) => {
   await command(page, 'bench.give-marked', 'Give it to 1 marked', () => said(page, /^1 artwork sits like/));
   await command(page, 'bench.copies', 'Give only its copies to 1 marked', () => said(page, 'They sit like that already.'));
   await page.getByRole('button', { name: 'None' }).click();
-  await command(page, 'bench.give-all', 'Give it to all 3', () => said(page, /sit like “/));
+  await command(page, 'bench.give-all', 'Give it to all 3', () => said(page, /sits? like “/));
   await command(page, 'bench.standard', /^Make it the docket’s own/, () => said(page, /^The docket places artworks like “/));
   await page.goto(`/bench?on=${id}&rows=${ids.map((i) => i.slice(0, 8)).join()}&show=${ids[2]}`);
   await command(page, 'bench.back', /back to the docket$/, () => said(page, /^1 artwork follows the docket/));

@@ -16,7 +16,7 @@ interface Bench {
 interface Placed {
   id: string;
   own: Record<string, AreaPlacement>;
-  troubles: { code: string; says: string }[];
+  troubles: { code: string; says: string; waived: { reason: string; by: string } | null }[];
   shown: ({ lettering: boolean; widthPx: number } | null)[];
 }
 interface Given {
@@ -128,7 +128,7 @@ describe('a fitting file', () => {
   const searched = async (find: string) => (await ok<{ ids: string[] }>('GET', `/artworks/found?find=${find}`)).ids;
 
   test('is used on its area instead of the artwork, printed as it is, and stands in no list', async () => {
-    const { id, outcome } = await bring('made-for-front.png', await picture(1500, 1800, '#0c5a5c'));
+    const { id, outcome } = await bring('made-for-front.png', await picture(3000, 3600, '#0c5a5c'));
     expect(outcome).toBe('taken');
     expect((await settled(id)).standing).toBe('fitting');
     expect(await searched('made-for-front')).toEqual([]);
@@ -136,7 +136,7 @@ describe('a fitting file', () => {
     expect(body.changed).toBe(1);
     const it = await one(works[1]!);
     expect(it.own.front!.layers).toEqual([expect.objectContaining({ artwork: id, by: 'file', size: { rule: 'cover' } })]);
-    expect([it.troubles, it.shown[0]!.widthPx]).toEqual([[], 1500]);
+    expect([it.troubles, it.shown[0]!.widthPx]).toEqual([[], 3000]);
     const run = await drafted((await ok<Run>('POST', '/runs', { artworks: [works[1]], dockets: [docket], outlets: ['quayside'] })).id); // prettier-ignore
     const [proof] = (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}`)).items;
     expect(proof!.state).toBe('ready');
@@ -159,6 +159,49 @@ describe('a fitting file', () => {
     const again = (await upload([['later-an-artwork.png', data]]))[0]!;
     expect([again.outcome, again.id]).toEqual(['taken', id]);
     expect(await searched('later-an-artwork')).toEqual([id]);
+  });
+});
+
+describe('what is wrong', () => {
+  const wide = () => onArea('front', { ...fitted(1, 25), xMm: 150, size: { rule: 'width', mm: 300 } });
+  const held = async (artwork: string) => {
+    const run = await drafted((await ok<Run>('POST', '/runs', { artworks: [artwork], dockets: [docket], outlets: ['quayside'] })).id); // prettier-ignore
+    const [proof] = (await ok<Items<Proof & { problems: { sentence: string; stops: boolean }[] }>>('GET', `/proofs?run=${run.id}`)).items; // prettier-ignore
+    return { state: proof!.state, stops: proof!.problems.filter((p) => p.stops).map((p) => p.sentence) };
+  };
+
+  test('holds the proof, until it is waived with a reason; that is taken back like anything else', async () => {
+    await keep(works[0]!, wide());
+    expect(await held(works[0]!)).toEqual({ state: 'held', stops: [expect.stringMatching(/^\d+% of the motif lies outside the print area and would be cut off\./)] }); // prettier-ignore
+    const { undo: step } = await give('waive', { code: 'cut-off', artworks: [works[0]], reason: 'it is to bleed off' });
+    expect((await one(works[0]!)).troubles.find((t) => t.code === 'cut-off')!.waived).toEqual({ reason: 'it is to bleed off', by: expect.any(String) as string }); // prettier-ignore
+    expect((await bench()).rail.find((r) => r.id === works[0])!.troubles).not.toContain('cut-off');
+    expect(await held(works[0]!)).toEqual({ state: 'ready', stops: [] });
+    const stale = async () => (await ok<{ total: number }>('POST', '/proofs/count', { docket, stale: 'yes' })).total;
+    const before = await stale();
+    await undo(step!);
+    expect([await stale(), (await bench()).rail.find((r) => r.id === works[0])!.troubles]).toEqual([before + 1, expect.arrayContaining(['cut-off'])]); // prettier-ignore
+    await give('give-back', { artworks: works });
+  });
+  test('is waived for all alike, and counts again for all', async () => {
+    await keep(works[0]!, wide());
+    await give('give', { from: works[0], to: works });
+    const all = { code: 'cut-off', artworks: works };
+    expect((await give('waive', { ...all, reason: 'so meant' })).changed).toBe(4);
+    expect((await give('waive', { ...all, reason: 'so meant' })).undo).toBeNull();
+    expect((await give('waive', { ...all, reason: null })).changed).toBe(4);
+    const empty = await call<{ detail: string }>('POST', `/dockets/${docket}/placements/waive`, { ...all, reason: '  ' });
+    expect([empty.status, empty.body.detail]).toEqual([422, 'Say why it is offered all the same.']);
+    await give('give-back', { artworks: works });
+  });
+  test('an area is filled by all of them at once: covered, or repeated', async () => {
+    expect((await give('fill', { how: 'cover', artworks: works })).changed).toBe(4);
+    expect((await one(works[2]!)).own.front!.layers[0]!.size).toEqual({ rule: 'cover' });
+    await give('fill', { how: 'repeat', artworks: works });
+    const layer = (await one(works[2]!)).own.front!.layers[0]!;
+    expect([layer.by, layer.spread]).toEqual(['file', { kind: 'straight', pitch: { x: 1, y: 1 } }]);
+    expect((layer.size as { mm: number }).mm).toBeLessThanOrEqual(191);
+    await give('give-back', { artworks: works });
   });
 });
 

@@ -67,13 +67,10 @@ export function LookAt({
           ) : (
             <>
               <span className="truncate font-semibold text-ochre">{t.says}</span>
-              <Menu
-                label="Clear it"
-                items={[
-                  ...(t.code === 'not-filled' ? fills(clearing, marked, many(t.code)) : []),
-                  { word: 'Offer it all the same…', does: () => setAsking(t.code) },
-                ]}
-              />
+              {t.code === 'not-filled' && <Menu label="Fill it" items={fills(clearing, marked, many(t.code))} />}
+              <Button tone="quiet" className="btn-sm" onClick={() => setAsking(t.code)}>
+                Offer it all the same…
+              </Button>
             </>
           )}
         </span>

@@ -42,10 +42,9 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const store = usePlaced(at, first.placed);
   usePlacedChange(store);
   const { rail, placement } = bench;
-  const asked = search.get('show');
-  // in another order the first may be another
-  const [begun] = useState(rail[0]?.id);
-  const here = [asked, begun].find((id) => rail.some((r) => r.id === id)) ?? rail[0]?.id ?? '';
+  // the address follows the hand: a key that comes at once acts on what the last one took in hand
+  const [taken, setTaken] = useState(search.get('show') ?? rail[0]?.id);
+  const here = rail.find((r) => r.id === taken)?.id ?? rail[0]?.id ?? '';
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const [shown, setShown] = useState(0);
   const [only, setOnly] = useState<TroubleCode | null>(null);
@@ -67,6 +66,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const open = (id: string) => {
     void keep();
     setShown(0);
+    setTaken(id);
     put({ show: id });
   };
   const mark = (id: string, through: boolean) =>
