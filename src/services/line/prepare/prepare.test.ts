@@ -506,6 +506,38 @@ describe('what it prints', () => {
   });
 });
 
+describe('what is wrong with how it sits', () => {
+  const area = { ...blank.areas[0]!, safeMm: 10, seams: [`M${blank.areas[0]!.widthMm / 2} 0v900`] };
+  const worked = (layer: Layer, waivers: Making['waivers'] = [], of: ArtworkRow = artwork) =>
+    made({
+      artwork: of,
+      document: { lines: [{ ...line, placements: [onArea('front', layer)] }] },
+      blanks: [{ ...blank, areas: [area] }],
+      waivers,
+    });
+  const waived = (code: Making['waivers'][number]['code'], on = 'front') => [{ line: line.key, area: on, code }];
+  const aside = (xMm: number): Layer => ({ ...fitted(0.3, 60), anchor: 'left', xMm, yMm: 0 });
+
+  test.each([
+    ['on-seam', fitted(0.5, 60), 'On front the motif would cross a seam. Place it otherwise, or waive it on the bench.'],
+    ['outside-safe', aside(4), 'On front the motif reaches 6.0 mm over the safe margin, where it may be cut. Place it otherwise, or waive it on the bench.'], // prettier-ignore
+    ['cut-off', aside(-60), /of the motif lies outside the print area and would be cut off\. Place it otherwise/],
+  ] as const)('%s holds the proof, and does not once it is waived there', (code, layer, says) => {
+    const held = worked(layer);
+    expect(held.problems.find((p) => p.code === code)?.stops).toBe(true);
+    expect(said(held, code)).toEqual(typeof says === 'string' ? says : expect.stringMatching(says));
+    expect(codes(worked(layer, waived(code)))).not.toContain(code);
+    expect(codes(worked(layer, waived(code, 'back')))).toContain(code);
+  });
+  test('what would print too coarsely is offered where that is waived', () => {
+    const coarse = { ...artwork, widthPx: 600, heightPx: 720 };
+    expect(codes(worked(aside(20), [], coarse))).toContain('too-coarse');
+    const all = worked(aside(20), waived('coarse'), coarse);
+    expect(codes(all)).toEqual([]);
+    expect(all.variants.length).toBeGreaterThan(0);
+  });
+});
+
 describe('areas that must be filled', () => {
   const filled = (layer: Layer, area: object, ground?: string) =>
     codes(made({ document: { lines: [{ ...line, placements: [{ ...onArea('front', layer), ...(ground && { ground }) }] }] }, blanks: [{ ...blank, areas: [{ ...blank.areas[0]!, ...area }] }] })); // prettier-ignore
