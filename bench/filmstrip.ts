@@ -65,7 +65,7 @@ export const filmstrip = (): Promise<void> =>
       (l) => !l.work.length,
       900,
     );
-    const { rail } = await api<{ rail: object[] }>('GET', `/bench?on=${shirt}`);
+    const { rail } = await api<{ rail: object[] }>('GET', `/dockets/${shirt}/bench`);
     const browser = await chromium.launch(BROWSER);
     const first: number[] = [];
     const all: number[] = [];

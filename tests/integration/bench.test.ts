@@ -27,7 +27,7 @@ interface Given {
 let docket = '';
 let works: string[] = [];
 const rows = () => works.map((id) => id.slice(0, 8)).join(',');
-const bench = (more = '') => ok<Bench>('GET', `/bench?on=${docket}&rows=${rows()}${more}`);
+const bench = (more = '') => ok<Bench>('GET', `/dockets/${docket}/bench?rows=${rows()}${more}`);
 const placed = async (ids = works) => (await ok<Items<Placed>>('POST', `/dockets/${docket}/placed`, { artworks: ids })).items;
 const one = async (id: string) => (await placed([id]))[0]!;
 const keep = (artwork: string, placement: AreaPlacement) =>
@@ -229,6 +229,6 @@ test('what makes no sense is refused with a sentence and changes nothing', async
       says instanceof RegExp ? expect.stringMatching(says) : says,
     ]);
   }
-  expect((await call('GET', `/bench?on=${works[0]}`)).status).toBe(404);
+  expect((await call('GET', `/dockets/${works[0]}/bench`)).status).toBe(404);
   expect((await placed()).every((p) => !Object.keys(p.own).length)).toBe(true);
 });

@@ -13,14 +13,15 @@ const params = { id: IdOf('docket') };
 export const BENCH_ROUTES = [
   route(
     'GET',
-    '/bench',
+    '/dockets/{id}/bench',
     {
+      params,
       does: 'a print area of a docket, and the artworks of a search in the order in which they are to be looked at there',
       query: shape.BenchQuery,
       answers: shape.Bench,
     },
-    async ({ workspace, query: { on, line, area, ...search } }) =>
-      benchView(await layOut(workspace, { docket: on, line, area }, search)),
+    async ({ workspace, params: { id }, query: { line, area, ...search } }) =>
+      benchView(await layOut(workspace, { docket: id, line, area }, search)),
   ),
   route(
     'POST',

@@ -8,7 +8,7 @@ const name = (description: string) => Type.Optional(Type.String({ maxLength: 60,
 /** Which print area: what is not named is the first. */
 const where = { line: name('a goods line, by its key'), area: name('a print area of its blank') };
 
-export const BenchQuery = { ...SearchQuery, on: { ...Uuid, title: 'docket' }, ...where };
+export const BenchQuery = { ...SearchQuery, ...where };
 
 const Placed = Named('PlacedArtwork', {
   id: Uuid,
