@@ -49,13 +49,13 @@ export const filmstrip = (): Promise<void> =>
     const { connectOutlets, makeDockets } = await import('../demo/stockroom');
     await connectOutlets();
     const { shirt } = await makeDockets(null);
-    const designs = await Promise.all(collection().slice(0, 20).map(draw));
+    const designs: Buffer[] = [];
+    for (const piece of collection().slice(0, 20))
+      designs.push(await sharp(await draw(piece)).resize(900, 1080, { fit: 'inside' }).png().toBuffer()); // prettier-ignore
     const files: string[] = [];
     for (let i = 0; i < ARTWORKS; i++) {
       const name = `strip-${i}.png`;
-      const shade = sharp(designs[i % designs.length])
-        .resize(900, 1080, { fit: 'inside' })
-        .modulate({ hue: i * 7 });
+      const shade = sharp(designs[i % designs.length]).modulate({ hue: i * 7 });
       await upload(name, await shade.png().toBuffer(), 'Strip');
       files.push(name);
     }

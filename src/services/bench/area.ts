@@ -6,7 +6,7 @@ import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
 import type { Tx } from '../../data/database';
 import { blanksByIds } from '../../data/stockroom/blanks';
 import { docketById, type DocketRow } from '../../data/stockroom/dockets';
-import { artworkOn, sizeOf } from '../line/prepare/printed';
+import { sizeOf } from '../line/prepare/printed';
 import { Trouble } from '../trouble';
 
 /** A print area that placements are set on: of a goods line of a docket. What is not named is the first. */
@@ -47,7 +47,9 @@ export const othersIn = async (tx: Tx, placements: readonly AreaPlacement[]): Pr
   new Map((await artworksByIds(tx, [...new Set(placements.flatMap(artworksOf))])).map((a) => [a.id, a]));
 
 /** What a layer shows of pictures; lettering, and what is not here, is none. */
-export function pictureOn(layer: Layer, lead: ArtworkRow, others: Map<string, ArtworkRow>): ArtworkSize | null {
-  const it = layer.kind === 'artwork' ? artworkOn(layer.artwork, lead, others) : null;
-  return it && sizeOf(it);
+export function pictureOn(layer: Layer, lead: ArtworkSize, others: Map<string, ArtworkRow>): ArtworkSize | null {
+  if (layer.kind !== 'artwork') return null;
+  if (!layer.artwork) return lead;
+  const it = others.get(layer.artwork);
+  return it?.measured && it.state !== 'refused' ? sizeOf(it) : null;
 }

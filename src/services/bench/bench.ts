@@ -1,12 +1,14 @@
-import { whyNot } from '../../core/docket/accepts';
-import type { AreaPlacement } from '../../core/placement/form';
+import { whyNot, type Candidate } from '../../core/docket/accepts';
+import type { ArtworkSize } from '../../core/placement/lay';
+import type { AreaPlacement, Layer } from '../../core/placement/form';
 import { gravity, type PlacementTrouble, type TroubleCode } from '../../core/placement/trouble';
 import { troublesOver } from '../../core/planning/placed';
 import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
 import { findArtworks } from '../../data/artwork/search';
 import { inWorkspace, type Tx } from '../../data/database';
 import { ownUnder } from '../../data/line/own-placements';
-import { waiversUnder } from '../../data/line/waivers';
+import { sheetWorks } from '../../data/line/sheet';
+import { waiversUnder, type Waiver } from '../../data/line/waivers';
 import { filterOf, type Search } from '../artwork/artworks';
 import { shownBy, type Shown } from '../line/prepare/printed';
 import { benchArea, othersIn, pictureOn, type AreaAsked, type BenchArea } from './area';
@@ -40,7 +42,7 @@ export function layOut(workspace: string, asked: AreaAsked, search: Search): Pro
     const some = found.slice(0, MOST_ON_BENCH);
     const rail: (RailPlace & { gravity: number })[] = [];
     for (let i = 0; i < some.length; i += AT_A_TIME)
-      for (const { artwork, own, troubles } of await looked(tx, at, some.slice(i, i + AT_A_TIME)))
+      for (const { artwork, own, troubles } of await looked(tx, at, await worksOf(tx, at, some.slice(i, i + AT_A_TIME))))
         rail.push({
           id: artwork.id,
           troubles: open(troubles).map((t) => t.code),
@@ -72,37 +74,56 @@ export interface OnBench {
 export const onBench = (workspace: string, asked: AreaAsked, ids: readonly string[]): Promise<OnBench[]> =>
   inWorkspace(workspace, async (tx) => {
     const at = await benchArea(tx, asked);
-    const all = await looked(tx, at, ids);
+    const all = await looked(tx, at, taken(at, ids, await artworksByIds(tx, [...ids])));
     const placed = all.map((a) => a.own[at.placement.area] ?? at.placement);
     const others = await othersIn(tx, placed);
     return all.map((a, i) => ({ ...a, shown: placed[i]!.layers.map((l) => shownBy(l, a.artwork, others)) }));
   });
 
-/** Artworks that a docket takes, each with what is of its own and what is wrong with how it sits. */
-async function looked(tx: Tx, at: BenchArea, ids: readonly string[]): Promise<Omit<OnBench, 'shown'>[]> {
-  const known = new Map((await artworksByIds(tx, [...ids])).map((a) => [a.id, a]));
-  const artworks = ids.flatMap((id) => {
-    const a = known.get(id);
-    return a?.measured && a.state === 'ready' && !whyNot(at.docket.document.accepts, a) ? [a] : [];
+const worksOf = async (tx: Tx, at: BenchArea, ids: string[]): Promise<Work[]> => taken(at, ids, await sheetWorks(tx, ids));
+
+/** What of an artwork decides on how it sits. */
+type Work = Candidate & { id: string };
+const ofSize = ({ widthPx, heightPx, measured }: Work): ArtworkSize => ({
+  widthPx: widthPx!,
+  heightPx: heightPx!,
+  trim: measured!.trim,
+});
+
+/** Those of some artworks that a docket takes, in the order of their ids. */
+function taken<W extends Work>({ docket }: BenchArea, ids: readonly string[], works: readonly W[]): W[] {
+  const known = new Map(works.map((w) => [w.id, w]));
+  return ids.flatMap((id) => {
+    const w = known.get(id);
+    return w?.measured && w.state === 'ready' && !whyNot(docket.document.accepts, w) ? [w] : [];
   });
+}
+
+/** Artworks, each with what is of its own and what is wrong with how it sits. */
+async function looked<W extends Work>(
+  tx: Tx,
+  at: BenchArea,
+  works: readonly W[],
+): Promise<(Omit<OnBench, 'shown' | 'artwork'> & { artwork: W })[]> {
+  const ids = works.map((w) => w.id);
   const mine = new Map<string, Record<string, AreaPlacement>>();
   for (const { artworkId, line, area, document } of await ownUnder(tx, ids, [at.docket.id]))
     if (line === at.line.key) mine.set(artworkId, { ...mine.get(artworkId), [area]: document });
   const { area } = at.placement;
-  const waivers = (await waiversUnder(tx, ids, [at.docket.id])).filter((w) => w.line === at.line.key && w.area === area);
+  const waivers = new Map<string, Waiver[]>();
+  for (const w of await waiversUnder(tx, ids, [at.docket.id]))
+    if (w.line === at.line.key && w.area === area) waivers.set(w.artworkId, [...(waivers.get(w.artworkId) ?? []), w]);
   const others = await othersIn(tx, [at.placement, ...[...mine.values()].flatMap((own) => own[area] ?? [])]);
-  return artworks.map((artwork) => {
+  return works.map((artwork) => {
     const own = mine.get(artwork.id) ?? {};
-    const troubles = troublesOver(own[area] ?? at.placement, at.blank, at.line.sizes, at.minPpi, (l) =>
-      pictureOn(l, artwork, others),
-    );
-    const its = waivers.filter((w) => w.artworkId === artwork.id);
+    const picture = (l: Layer) => pictureOn(l, ofSize(artwork), others);
+    const troubles = troublesOver(own[area] ?? at.placement, at.blank, at.line.sizes, at.minPpi, picture);
     return {
       artwork,
       own,
       troubles: troubles.map((t) => {
-        const w = its.find((w) => w.code === t.code);
-        return { ...t, waived: w ? { reason: w.reason, by: w.by.name ?? 'somebody' } : null };
+        const waived = waivers.get(artwork.id)?.find((w) => w.code === t.code);
+        return { ...t, waived: waived ? { reason: waived.reason, by: waived.by.name ?? 'somebody' } : null };
       }),
     };
   });

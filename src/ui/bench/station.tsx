@@ -6,7 +6,7 @@ import { faceOn, type AreaPlacement, type Face, type Layer } from '@/core/placem
 import { lay } from '@/core/placement/lay';
 import { differenceWords, poseOf } from '@/core/placement/seat';
 import type { TroubleCode } from '@/core/placement/trouble';
-import { sizeDrawn } from '@/core/planning/placed';
+import { differsBySize, sizeDrawn } from '@/core/planning/placed';
 import { areaWhole } from '@/core/stock/blank';
 import { thousands } from '@/core/thousands';
 import { CommandButton, registry } from '../commands/commands';
@@ -47,6 +47,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const here = rail.find((r) => r.id === taken)?.id ?? rail[0]?.id ?? '';
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const [shown, setShown] = useState(0);
+  const [sizeShown, showSize] = useState('');
   const [only, setOnly] = useState<TroubleCode | null>(null);
   const { draft, put: move, keep, saving } = useDraft(at, store);
   const { bringing, fit } = useFitting(at, store, keep);
@@ -55,7 +56,8 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const it = store.get(here);
   const own = it?.own[bench.area];
   const mine = draft?.id === here ? draft.placement : (own ?? placement);
-  const size = sizeDrawn(blank, placement, line.sizes) ?? line.sizes[0]!;
+  const size = sizeShown || (sizeDrawn(blank, placement, line.sizes) ?? line.sizes[0]!);
+  const bySize = differsBySize(blank, bench.area, line.sizes) || mine.bySize !== undefined;
   const area = areaWhole(blank, bench.area, size)!;
   const face = faceOn(mine, size);
   const layerAt = Math.min(shown, face.layers.length - 1);
@@ -109,12 +111,24 @@ export function BenchStation({ first }: { first: FirstBench }) {
       <div className="flex h-[52px] items-center gap-x-3 px-[18px]">
         <h1 className="text-[22px]">Bench</h1>
         <AreaChoice at={at} areas={first.areas} leave={keep} />
+        {bySize && (
+          <ChoiceField
+            hideLabel
+            label="Size"
+            className="w-[104px]"
+            value={size}
+            options={line.sizes.map((s) => [s, mine.bySize?.[s] ? `${s}, otherwise` : s] as const)}
+            onChange={(e) => showSize(e.target.value)}
+          />
+        )}
         <span className="text-[12px] leading-tight text-soft">
           {Math.round(area.widthMm)} × {Math.round(area.heightMm)} mm
           {saving && <span role="status">{saving === 'kept' ? ' · kept' : ' · keeping…'}</span>}
           <br />
           {count(rail.length, 'artwork')}
-          {bench.notTaken > 0 && `, ${thousands(bench.notTaken)} not taken`}
+          {bench.notTaken > 0 && (
+            <span title="What the docket takes stands in the docket.">, {thousands(bench.notTaken)} not taken</span>
+          )}
           {bench.left > 0 && `, ${thousands(bench.left)} too many`}
         </span>
         <div
@@ -246,7 +260,7 @@ function AreaChoice({
     <ChoiceField
       hideLabel
       label="Print area"
-      className="w-[250px]"
+      className="w-[230px]"
       value={keyOf(at)}
       options={dockets.map(([docket, name]) => ({
         group: name,
