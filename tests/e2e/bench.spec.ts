@@ -80,6 +80,8 @@ test('it is moved by keys and numbers, made larger by a corner and turned by its
 test('the row is gone along by keys, artworks are marked in it, and what was done for one is given to them', async ({ page }) => {
   await open(page, works[1]);
   const row = page.getByRole('listbox', { name: 'Artworks on the bench' });
+  // also when there is nothing to look at
+  await expect(row).toBeInViewport({ ratio: 0.9 });
   const [first, second, third] = [0, 1, 2].map((i) => row.getByRole('option').nth(i));
   await first!.click();
   await field(page, 'width').fill('90');

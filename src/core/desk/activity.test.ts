@@ -14,6 +14,10 @@ test.each<[string, object, string]>([
   ['listing.changed', { title: 'Tern', outlet: 'Quayside', fields: ['prices'] }, 'Sent a change of “Tern” to Quayside: prices'],
   ['listing.changed', { title: 'Tern', outlet: 'Quayside', fields: [] }, 'Sent a change of “Tern” to Quayside: its state'],
   ['listing.put', { count: 3, goal: 'ended' }, 'Put 3 listings to an end'],
+  ['placement.changed', { count: 120, docket: 'Shirt', area: 'front' }, 'Placed 120 artworks otherwise on Shirt, front'],
+  ['placement.given-back', { count: 1, name: 'Tern', docket: 'Shirt', area: 'front' }, 'Gave “Tern” back to the docket Shirt, front'],
+  ['trouble.waived', { count: 3, docket: 'Mug', area: 'around', code: 'on-seam', reason: 'so meant' }, 'Waived on Mug, around, for 3 artworks: on a seam. “so meant”'],
+  ['trouble.counts-again', { count: 1, name: 'Tern', docket: 'Mug', area: 'around', code: 'coarse' }, 'Let it count again on Mug, around, for “Tern”: too coarse'],
   ['plan.changed', { name: 'steady', dockets: 1 }, 'Changed the price plan “steady”, which 1 docket follows'],
   ['plan.changed', { name: 'steady', dockets: 0 }, 'Changed the price plan “steady”, which 0 dockets follow'],
 ])('%s %j is told', (did, values, phrase) => expect(says(did, values)).toBe(phrase)); // prettier-ignore

@@ -35,7 +35,7 @@ export function Numbers({
   const { anchor, size } = layer;
   const put = (to: (n: number) => Layer) => (n: number | null) => n !== null && change(to(n));
   const side = anchor.includes('left') ? 'from the left' : anchor.includes('right') ? 'from the right' : 'from the middle';
-  const edge = anchor.includes('top') ? 'from the top' : anchor.includes('bottom') ? 'from below' : 'from the middle, down';
+  const edge = anchor.includes('top') ? 'from the top' : anchor.includes('bottom') ? 'from below' : 'down';
   const cut = size.rule !== 'cover' && laid.cutShare > 0.001;
   const coarse = layer.kind === 'artwork' && laid.ppi < minPpi;
   return (

@@ -15,7 +15,7 @@ import { AreaShape, clipTo, Guides, Printed, Rulers } from './sheet';
 import { useImages } from './images';
 
 /** Room around the area for rulers and marks, px. */
-const ROOM = { left: 92, top: 62, right: 40, bottom: 30 };
+const ROOM = { left: 92, top: 62, right: 40, bottom: 46 };
 /** What comes so near to a line lies on it, px. */
 const REACH_PX = 7;
 /** The frame on a dark ground. */

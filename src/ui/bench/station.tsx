@@ -204,7 +204,10 @@ export function BenchStation({ first }: { first: FirstBench }) {
       ) : (
         <div className="border-t border-rule bg-paper2" />
       )}
-      <LookAt counts={counts} only={only} show={setOnly} it={it} marked={marked.size} clearing={clearing} />
+      {/* a row of its own, also when there is nothing to look at */}
+      <div>
+        <LookAt counts={counts} only={only} show={setOnly} it={it} marked={marked.size} clearing={clearing} />
+      </div>
       <Rail
         rail={inRow}
         store={store}
