@@ -25,7 +25,8 @@ function changedArtworks({ count, name, fields, standing }: Values): string {
 }
 
 /** One by its name, several by their number. */
-const about = (v: Values): string => (v.name ? `“${v.name}”` : some(v.count, 'artwork'));
+const about = ({ name, count }: { name?: unknown; count?: unknown }): string =>
+  typeof name === 'string' ? `“${name}”` : some(count, 'artwork');
 
 const GOALS: Record<string, string> = { live: 'live', ended: 'to an end', draft: 'aside as drafts' };
 
