@@ -162,3 +162,18 @@ test('another print area, a docket without artworks, and an address that leads n
   await page.goto(`/bench?on=${works[0]}`);
   await expect(page.getByText(/404|not here|nothing here/i).first()).toBeVisible();
 });
+
+test('all colours of the product stand there with the motif on each; one is picked to look at it', async ({ page }) => {
+  await open(page, works[2]);
+  const name = /offered$|stands out best$|reads only to|left out/;
+  // the three that the docket names
+  await expect(page.getByRole('radio', { name })).toHaveCount(3);
+  await expect(page.getByRole('radio', { name: /stands out best$/ })).toBeChecked();
+  const mockup = page.locator('canvas[data-drawn]');
+  const seen = () => mockup.evaluate((c: HTMLCanvasElement) => [...c.getContext('2d')!.getImageData(400, 700, 1, 1).data]);
+  const before = await seen();
+  const drawn = Number(await mockup.getAttribute('data-drawn'));
+  await page.getByRole('radio', { checked: false, name }).first().check();
+  await expect.poll(async () => Number(await mockup.getAttribute('data-drawn'))).toBeGreaterThan(drawn);
+  expect(await seen()).not.toEqual(before);
+});

@@ -23,7 +23,7 @@ const Placed = Named('PlacedArtwork', {
   ),
   lightness: Share,
   fills: Type.Boolean({ description: 'it brings its own ground' }),
-  inks: Type.Array(Text, { description: 'its main colours, from the most used on, #rrggbb' }),
+  inks: Type.Array(Exactly({ hex: Text, share: Share }), { description: 'its main colours, from the most used on' }),
   own: Type.Record(Text, AreaPlacement, { description: 'by area: what is of its own' }),
   troubles: Type.Array(
     Exactly({

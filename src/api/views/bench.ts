@@ -32,7 +32,7 @@ export const placedView =
       trim: measured.trim,
       lightness: measured.lightness,
       fills: fillsSheet(measured),
-      inks: measured.inks.map((i) => rgbToHex(i.rgb)),
+      inks: measured.inks.map((i) => ({ hex: rgbToHex(i.rgb), share: i.share })),
       own,
       troubles: troubles.map((t) => ({ ...t, says: troubleWords(t) })),
       shown: shown.map((it) => it && { src: src(it), lettering: 'svg' in it, ...it.size }),

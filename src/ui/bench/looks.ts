@@ -1,11 +1,14 @@
+import { hexToRgb } from '@/core/colour/colour';
 import type { PlacedView } from '@/api/shapes/bench';
 import { same } from '@/core/docket/docket';
 import { faceOn, isLead, type AreaPlacement, type Face, type Ink, type Layer } from '@/core/placement/form';
 import { enlarged, layAll, type ArtworkSize, type AreaSize, type LaidLayer } from '@/core/placement/lay';
+import { chooseColours, type ColourChoice } from '@/core/planning/colours';
 import { sizeShown } from '@/core/planning/placed';
 import type { GoodsLine } from '@/core/docket/docket';
 import type { SceneSheet } from '@/core/scene/scene';
 import { areaOn, type BlankDocument } from '@/core/stock/blank';
+import type { Cloth } from './cloths';
 import type { PreviewAsk } from '../mockup/preview.worker';
 import { svgAddress } from '../mockup/svg-address';
 
@@ -33,8 +36,15 @@ export function looksOf(it: PlacedView, base: AreaPlacement): (layer: Layer) => 
 export const sizeOf = ({ widthPx, heightPx, trim }: PlacedView): ArtworkSize => ({ widthPx, heightPx, trim });
 
 /** A colour below an artwork, `#rrggbb`; null where the product shows. */
-export const inkOf = (ink: Ink | undefined, inks: readonly string[]): string | null =>
-  ink === undefined ? null : typeof ink === 'string' ? ink : (inks[Math.min(ink.ink, inks.length - 1)] ?? null);
+export const inkOf = (ink: Ink | undefined, inks: PlacedView['inks']): string | null =>
+  ink === undefined ? null : typeof ink === 'string' ? ink : (inks[Math.min(ink.ink, inks.length - 1)]?.hex ?? null);
+
+/** Which colours of a product an artwork is offered on, by the rule of its goods line, as drafting chooses them for it alone. */
+export function colourChoice(it: PlacedView, colours: GoodsLine['colours'], cloths: readonly Cloth[]): ColourChoice {
+  const inks = it.fills ? null : it.inks.map((i) => ({ ...i, rgb: hexToRgb(i.hex) }));
+  const [most, gap] = Array.isArray(colours) ? [Infinity, 0] : [colours.best, colours.apart ?? 0];
+  return chooseColours([inks], [...cloths], most, gap);
+}
 
 /** How a face lies on an area, with what its layers show. */
 export const laidOn = (face: Face, area: AreaSize, look: (layer: Layer) => Look | null): (LaidLayer & { look: Look })[] =>

@@ -15,9 +15,9 @@ import { count } from '../parts/format';
 import { ChoiceField } from '../parts/fields/field';
 import { Menu } from '../parts/menu';
 import { useAddress } from '../parts/use-address';
-import { groundOf } from '../stockroom/area-drawing';
 import { useBenchCommands } from './commands';
-import { inkOf, laidOn, looksOf } from './looks';
+import { colourChoice, inkOf, laidOn, looksOf } from './looks';
+import { Cloths } from './cloths';
 import { FileDrop } from './file-drop';
 import { useFitting } from './fitting';
 import { LookAt } from './look-at';
@@ -47,6 +47,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const here = rail.find((r) => r.id === taken)?.id ?? rail[0]?.id ?? '';
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const [shown, setShown] = useState(0);
+  const [clothPicked, pickCloth] = useState('');
   const [sizeShown, showSize] = useState('');
   const [only, setOnly] = useState<TroubleCode | null>(null);
   const { draft, put: move, keep, saving } = useDraft(at, store);
@@ -84,6 +85,9 @@ export function BenchStation({ first }: { first: FirstBench }) {
     const changed: Face = { ...face, layers: face.layers.map((l, i) => (i === layerAt ? next : l)) };
     move({ id: here, name: it.name, placement: withFace(mine, size, changed) });
   };
+  // what lies on ink is read on that, and a product of one colour leaves no choice
+  const choice = it && cloth.length > 1 && face.ground === undefined ? colourChoice(it, line.colours, cloth) : null;
+  const worn = cloth.find((c) => c.name === clothPicked) ?? cloth.find((c) => c.name === choice?.featured) ?? cloth[0]!;
   const { bindings, clearing } = useBenchCommands({
     at,
     store,
@@ -161,31 +165,26 @@ export function BenchStation({ first }: { first: FirstBench }) {
       </div>
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto]">
         {look ? (
-          <FileDrop name={it.name} area={bench.area} bringing={bringing} take={(file) => fit(it, file)}>
-            <BenchStage
-              key={here}
-              area={area}
-              face={face}
-              ground={inkOf(face.ground, it.inks) ?? groundOf(cloth, it)}
-              look={look}
-              at={layerAt}
-              choose={setShown}
-              change={change}
-            />
-          </FileDrop>
+          <div className={`grid min-h-0 min-w-0 ${choice ? 'grid-cols-[auto_minmax(0,1fr)]' : ''}`}>
+            {choice && <Cloths it={it} cloths={cloth} choice={choice} picked={worn.name} pick={pickCloth} />}
+            <FileDrop name={it.name} area={bench.area} bringing={bringing} take={(file) => fit(it, file)}>
+              <BenchStage
+                key={here}
+                area={area}
+                face={face}
+                ground={inkOf(face.ground, it.inks) ?? worn.ground ?? worn.hex}
+                look={look}
+                at={layerAt}
+                choose={setShown}
+                change={change}
+              />
+            </FileDrop>
+          </div>
         ) : (
           <div className="grid place-items-center bg-ground text-soft">Nothing lies on the bench.</div>
         )}
         {it && (
-          <Mockup
-            first={first}
-            it={it}
-            placement={mine}
-            colour={groundOf(cloth, it)}
-            layers={face.layers}
-            at={layerAt}
-            choose={setShown}
-          />
+          <Mockup first={first} it={it} placement={mine} colour={worn.hex} layers={face.layers} at={layerAt} choose={setShown} />
         )}
       </div>
       <input
