@@ -1,6 +1,6 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import type { BenchView, PlacedView } from '@/api/shapes/bench';
 import { faceOn, type AreaPlacement } from '@/core/placement/form';
 import type { AreaWhole } from '@/core/stock/blank';
@@ -109,24 +109,13 @@ export function Rail({
               {it && (
                 <Framed
                   it={it}
+                  its={its}
+                  area={area}
+                  size={size}
+                  cloth={cloth}
                   here={isHere}
                   marked={marked.has(place.id)}
                   own={it.own[area.name] !== undefined || (isHere && draft !== null)}
-                  drawing={
-                    <AreaDrawing
-                      area={area}
-                      roomMm={Math.max(area.widthMm, area.heightMm)}
-                      size={PICTURE_PX}
-                      bare
-                      ground={inkOf(its.ground, it.inks) ?? groundOf(cloth, it)}
-                      layers={laidOn(faceOn(its, size), area, looksOf(it, its)).map(({ laid, look }, i) => ({
-                        id: String(i),
-                        src: look.src === it.large ? it.thumb : look.src,
-                        lie: laid,
-                      }))}
-                      label={it.name}
-                    />
-                  }
                 />
               )}
             </div>
@@ -137,18 +126,26 @@ export function Rail({
   );
 }
 
-function Framed({
+/** One of the row. Only the one in hand is drawn anew while it is moved. */
+const Framed = memo(function Framed({
   it,
+  its,
+  area,
+  size,
+  cloth,
   here,
   marked,
   own,
-  drawing,
 }: {
   it: PlacedView;
+  /** How it sits. */
+  its: AreaPlacement;
+  area: AreaWhole;
+  size: string;
+  cloth: readonly { hex: string; ground?: string }[];
   here: boolean;
   marked: boolean;
   own: boolean;
-  drawing: React.ReactNode;
 }) {
   const trouble = it.troubles.find((t) => !t.waived);
   return (
@@ -157,7 +154,19 @@ function Framed({
         className={`relative block outline-offset-1 ${here ? 'outline-[2.5px] outline-ink' : marked ? 'outline-2 outline-teal' : ''} ${marked ? 'bg-teal-t' : ''}`}
         style={{ width: PICTURE_PX, height: PICTURE_PX }}
       >
-        {drawing}
+        <AreaDrawing
+          area={area}
+          roomMm={Math.max(area.widthMm, area.heightMm)}
+          size={PICTURE_PX}
+          bare
+          ground={inkOf(its.ground, it.inks) ?? groundOf(cloth, it)}
+          layers={laidOn(faceOn(its, size), area, looksOf(it, its)).map(({ laid, look }, i) => ({
+            id: String(i),
+            src: look.src === it.large ? it.thumb : look.src,
+            lie: laid,
+          }))}
+          label={it.name}
+        />
         {own && (
           <>
             <i aria-hidden className="absolute -top-0.5 -left-0.5 size-3.5 border-t-[3px] border-l-[3px] border-teal" />
@@ -177,4 +186,4 @@ function Framed({
       </span>
     </>
   );
-}
+});

@@ -37,14 +37,14 @@ export const clipTo =
   };
 
 /** A picture at every place where a layer lies, or repeated over the area. */
-export function Printed({ laid, image, area }: { laid: LaidLayer['laid']; image: HTMLImageElement; area: AreaWhole }) {
+export function Printed({ laid, image, area }: { laid: LaidLayer['laid']; image: HTMLCanvasElement; area: AreaWhole }) {
   if (laid.repeat) return <Repeated repeat={laid.repeat} image={image} area={area} />;
   return laid.maps.map((m, i) => <Picture key={i} image={image} width={1} height={1} {...nodeOf(m)} listening={false} />);
 }
 
 /** So fine is the cell of a repeat drawn, px a tile. */
 const TILE_PX = 256;
-function Repeated({ repeat, image, area }: { repeat: LaidRepeat; image: HTMLImageElement; area: AreaWhole }) {
+function Repeated({ repeat, image, area }: { repeat: LaidRepeat; image: HTMLCanvasElement; area: AreaWhole }) {
   const paint = (context: Konva.Context) => {
     const cell = cellOf(repeat);
     const { box, tile } = repeat;
@@ -55,7 +55,7 @@ function Repeated({ repeat, image, area }: { repeat: LaidRepeat; image: HTMLImag
     canvas.height = Math.max(1, Math.round(cell.height * h));
     const [sx, sy] = [canvas.width / cell.width, canvas.height / cell.height];
     const on = canvas.getContext('2d')!;
-    const { naturalWidth: iw, naturalHeight: ih } = image;
+    const { width: iw, height: ih } = image;
     for (const it of cell.tiles) {
       const { a, d, e, f } = tileMap(it);
       on.setTransform(a * sx, 0, 0, d * sy, e * sx, f * sy);

@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { faceOn, type AreaPlacement, type Face, type Layer } from '@/core/placement/form';
 import { lay } from '@/core/placement/lay';
 import { differenceWords, poseOf } from '@/core/placement/seat';
@@ -59,12 +59,14 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const mine = draft?.id === here ? draft.placement : (own ?? placement);
   const size = sizeShown || (sizeDrawn(blank, placement, line.sizes) ?? line.sizes[0]!);
   const bySize = differsBySize(blank, bench.area, line.sizes) || mine.bySize !== undefined;
-  const area = areaWhole(blank, bench.area, size)!;
+  const area = useMemo(() => areaWhole(blank, bench.area, size)!, [blank, bench.area, size]);
   const face = faceOn(mine, size);
   const layerAt = Math.min(shown, face.layers.length - 1);
   const layer = face.layers[layerAt]!;
-  const offered = blank.colours.filter((c) => !Array.isArray(line.colours) || line.colours.includes(c.name));
-  const cloth = offered.length ? offered : blank.colours;
+  const cloth = useMemo(() => {
+    const offered = blank.colours.filter((c) => !Array.isArray(line.colours) || line.colours.includes(c.name));
+    return offered.length ? offered : blank.colours;
+  }, [blank, line]);
 
   const open = (id: string) => {
     void keep();
