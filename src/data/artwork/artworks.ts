@@ -39,6 +39,10 @@ export const artworkById = (tx: Tx, id: string): Promise<ArtworkRow | null> =>
 export const artworksByIds = (tx: Tx, ids: string[]): Promise<ArtworkRow[]> =>
   rows(tx, `SELECT ${COLUMNS} ${FROM} WHERE a.id = ANY($1) ORDER BY a.seq`, [ids]);
 
+/** Which of some artworks there are. */
+export const artworksThere = async (tx: Tx, ids: readonly string[]): Promise<string[]> =>
+  (await rows<{ id: string }>(tx, 'SELECT id FROM artwork WHERE id = ANY($1)', [ids])).map((a) => a.id);
+
 /** How many of some artworks are here, and the name of the one that came first. */
 export const namesOf = async (tx: Tx, ids: string[]): Promise<{ count: number; first: string }> =>
   (await row<{ count: number; first: string }>(

@@ -1,3 +1,4 @@
+import type { Candidate } from '../../core/docket/accepts';
 import { effective, type GoodsLine } from '../../core/docket/docket';
 import { artworksOf, type AreaPlacement, type Layer } from '../../core/placement/form';
 import type { ArtworkSize } from '../../core/placement/lay';
@@ -45,6 +46,14 @@ export async function benchArea(tx: Tx, asked: AreaAsked): Promise<BenchArea> {
 /** Artworks that placements name by themselves, by id. */
 export const othersIn = async (tx: Tx, placements: readonly AreaPlacement[]): Promise<Map<string, ArtworkRow>> =>
   new Map((await artworksByIds(tx, [...new Set(placements.flatMap(artworksOf))])).map((a) => [a.id, a]));
+
+/** What of an artwork decides on how it sits. */
+export type Work = Candidate & { id: string };
+export const workSize = ({ widthPx, heightPx, measured }: Work): ArtworkSize => ({
+  widthPx: widthPx!,
+  heightPx: heightPx!,
+  trim: measured!.trim,
+});
 
 /** What a layer shows of pictures; lettering, and what is not here, is none. */
 export function pictureOn(layer: Layer, lead: ArtworkSize, others: Map<string, ArtworkRow>): ArtworkSize | null {

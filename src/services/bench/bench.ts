@@ -1,5 +1,4 @@
-import { whyNot, type Candidate } from '../../core/docket/accepts';
-import type { ArtworkSize } from '../../core/placement/lay';
+import { whyNot } from '../../core/docket/accepts';
 import type { AreaPlacement, Layer } from '../../core/placement/form';
 import { gravity, type PlacementTrouble, type TroubleCode } from '../../core/placement/trouble';
 import { troublesOver } from '../../core/planning/placed';
@@ -11,7 +10,7 @@ import { sheetWorks } from '../../data/line/sheet';
 import { waiversUnder, type Waiver } from '../../data/line/waivers';
 import { filterOf, type Search } from '../artwork/artworks';
 import { shownBy, type Shown } from '../line/prepare/printed';
-import { benchArea, othersIn, pictureOn, type AreaAsked, type BenchArea } from './area';
+import { benchArea, othersIn, pictureOn, workSize, type Work, type AreaAsked, type BenchArea } from './area';
 
 /** So many artworks lie on the bench at most. */
 export const MOST_ON_BENCH = 5000;
@@ -82,14 +81,6 @@ export const onBench = (workspace: string, asked: AreaAsked, ids: readonly strin
 
 const worksOf = async (tx: Tx, at: BenchArea, ids: string[]): Promise<Work[]> => taken(at, ids, await sheetWorks(tx, ids));
 
-/** What of an artwork decides on how it sits. */
-type Work = Candidate & { id: string };
-const ofSize = ({ widthPx, heightPx, measured }: Work): ArtworkSize => ({
-  widthPx: widthPx!,
-  heightPx: heightPx!,
-  trim: measured!.trim,
-});
-
 /** Those of some artworks that a docket takes, in the order of their ids. */
 function taken<W extends Work>({ docket }: BenchArea, ids: readonly string[], works: readonly W[]): W[] {
   const known = new Map(works.map((w) => [w.id, w]));
@@ -116,7 +107,7 @@ async function looked<W extends Work>(
   const others = await othersIn(tx, [at.placement, ...[...mine.values()].flatMap((own) => own[area] ?? [])]);
   return works.map((artwork) => {
     const own = mine.get(artwork.id) ?? {};
-    const picture = (l: Layer) => pictureOn(l, ofSize(artwork), others);
+    const picture = (l: Layer) => pictureOn(l, workSize(artwork), others);
     const troubles = troublesOver(own[area] ?? at.placement, at.blank, at.line.sizes, at.minPpi, picture);
     return {
       artwork,

@@ -4,16 +4,17 @@ import { lay } from '../../core/placement/lay';
 import { sharedPlacement, withCopies } from '../../core/placement/seat';
 import { differsBySize, sizeDrawn } from '../../core/planning/placed';
 import { areaOn } from '../../core/stock/blank';
-import { artworkById, artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
+import { artworkById, artworksThere, type ArtworkRow } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { record } from '../../data/desk/activity';
 import { ownForUpdate, putOwn, type AreaOf } from '../../data/line/own-placements';
+import { sheetWorks } from '../../data/line/sheet';
 import { docketForUpdate } from '../../data/stockroom/dockets';
 import { sizeOf } from '../line/prepare/printed';
 import { keepDocket } from '../stockroom/dockets';
 import { Trouble } from '../trouble';
 import { differing, grouped, turnedBack, type Groups, type Wanted } from './steps';
-import { benchArea, othersIn, type AreaAsked, type BenchArea } from './area';
+import { benchArea, othersIn, workSize, type AreaAsked, type BenchArea } from './area';
 
 /** What a change of placements did: how many artworks sit otherwise now, and the step that takes it back. */
 export interface Given {
@@ -65,7 +66,7 @@ export const giveTo = (
     const source = await known(tx, o.from);
     const own = new Map((await ownForUpdate(tx, addressOf(at), [...o.to, o.from])).map((w) => [w.artworkId, w.document]));
     const given = shared(at, source, own.get(o.from) ?? at.placement);
-    const to = new Set((await artworksByIds(tx, [...new Set(o.to)])).filter((a) => a.id !== o.from).map((a) => a.id));
+    const to = (await artworksThere(tx, o.to)).filter((id) => id !== o.from);
     const wanted: Wanted<AreaPlacement> = new Map();
     for (const id of to) {
       const next = o.what === 'copies' ? withCopies(own.get(id) ?? at.placement, given) : given;
@@ -89,10 +90,10 @@ export const fillWith = (
     const area = areaOn(at.blank, name, sizeDrawn(at.blank, at.placement, at.line.sizes) ?? at.line.sizes[0]!)!;
     const own = await ownNow(tx, addressOf(at), o.artworks);
     const wanted: Wanted<AreaPlacement> = new Map();
-    for (const artwork of await artworksByIds(tx, [...new Set(o.artworks)])) {
+    for (const artwork of await sheetWorks(tx, [...new Set(o.artworks)])) {
       const lead = (own.get(artwork.id) ?? at.placement).layers.find(isLead);
       if (!artwork.measured || !lead) continue;
-      const { maps } = lay(sizeOf(artwork), area, lead);
+      const { maps } = lay(workSize(artwork), area, lead);
       const mm = Math.max(1, Math.round(Math.min(Math.hypot(maps[0]!.a, maps[0]!.b), area.widthMm * TILE_SHARE)));
       const layer: ArtworkLayer =
         o.how === 'cover'

@@ -2,7 +2,7 @@ import { TROUBLES, type TroubleCode } from '../../core/placement/trouble';
 import { inWorkspace, type Tx } from '../../data/database';
 import type { AreaOf } from '../../data/line/own-placements';
 import { putWaivers, waiversUnder } from '../../data/line/waivers';
-import { artworksByIds } from '../../data/artwork/artworks';
+import { artworksThere } from '../../data/artwork/artworks';
 import { Trouble } from '../trouble';
 import { benchArea, type AreaAsked } from './area';
 import { addressOf, recorded, type Given } from './giving';
@@ -37,7 +37,7 @@ export const waive = (
     const reason = o.reason === null ? null : o.reason.trim();
     if (reason === '') throw new Trouble('not-valid', 'Say why it is offered all the same.', 'reason');
     if (!TROUBLES.includes(o.code)) throw new Trouble('not-valid', `There is no trouble called ${o.code}.`, 'code');
-    const there = (await artworksByIds(tx, [...new Set(o.artworks)])).map((a) => a.id);
+    const there = await artworksThere(tx, o.artworks);
     const address = addressOf(at);
     const wanted: Wanted<string> = new Map(there.map((id) => [id, reason]));
     const { was, is } = differing(await reasonsNow(tx, address, o.code, there), wanted);

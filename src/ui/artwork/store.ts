@@ -1,76 +1,26 @@
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { CardView } from '@/api/views';
 import { api } from '../api';
+import { ById, useArrivals } from '../parts/lists/by-id';
 import { onChange } from '../shell/live';
 
-const AT_A_TIME = 200;
-
-/** Cards by id: fetched when they come into view, and again when something in the house has changed. */
-class Cards {
-  private known = new Map<string, CardView>();
-  private stale = new Set<string>();
-  private asked = new Set<string>();
-  private wanted = new Set<string>();
-  private hearers = new Set<() => void>();
-  private timer: ReturnType<typeof setTimeout> | undefined;
-  version = 0;
-
-  constructor(first: CardView[]) {
-    for (const card of first) this.known.set(card.id, card);
-  }
-  get = (id: string): CardView | undefined => this.known.get(id);
-  hear = (hearer: () => void) => {
-    this.hearers.add(hearer);
-    return () => void this.hearers.delete(hearer);
-  };
-  /** Says which cards are looked at now; those that are not known or out of date are fetched. */
-  want = (ids: string[]): void => {
-    for (const id of ids) if ((!this.known.has(id) || this.stale.has(id)) && !this.asked.has(id)) this.wanted.add(id);
-    if (this.wanted.size) this.timer ??= setTimeout(() => void this.fetch(), 20);
-  };
-  /** Something has changed: what is looked at is asked for again. */
-  refresh = (): void => {
-    this.stale = new Set(this.known.keys());
-    this.tell();
-  };
-  private async fetch(): Promise<void> {
-    this.timer = undefined;
-    const ids = [...this.wanted].slice(0, AT_A_TIME);
-    for (const id of ids) {
-      this.wanted.delete(id);
-      this.asked.add(id);
-    }
-    if (this.wanted.size) this.timer = setTimeout(() => void this.fetch(), 20);
-    const { items } = await api<{ items: CardView[] }>('POST', '/artworks/cards', { ids }).catch(() => ({ items: [] }));
-    for (const card of items) this.known.set(card.id, card);
-    for (const id of ids) {
-      this.asked.delete(id);
-      this.stale.delete(id);
-    }
-    this.tell();
-  }
-  private tell(): void {
-    this.version++;
-    for (const hearer of this.hearers) hearer();
-  }
-}
+const CARDS = {
+  atATime: 200,
+  soon: 20,
+  fetch: async (ids: readonly string[]) => (await api<{ items: CardView[] }>('POST', '/artworks/cards', { ids })).items,
+};
+export type Cards = ById<CardView>;
 
 /** The cards' store. Only what shows cards follows it, by `useCardsChange`: the rest of the screen stays as it is. */
 export function useCards(first: CardView[]): Cards {
-  const [store] = useState(() => new Cards(first));
+  const [store] = useState(() => new ById(CARDS, first));
   useEffect(() => onChange(['artwork'], store.refresh), [store]);
   return store;
 }
-export type { Cards };
 
 /** Draws again when cards arrive; a number that changes with them. */
-export const useCardsChange = (store: Cards): number =>
-  useSyncExternalStore(
-    store.hear,
-    () => store.version,
-    () => 0,
-  );
+export const useCardsChange: (store: Cards) => number = useArrivals;
 
 /** Ids that a search finds, kept true while the house changes. `first` is what the server found for the first paint. */
 export function useFound(query: string, first: { query: string; ids: string[]; whole: boolean; total: number }) {
