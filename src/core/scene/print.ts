@@ -143,11 +143,16 @@ export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLa
     const i = u | 0;
     const j = v | 0;
     const o = j * stride + i;
-    const [a, b, c, d] = [texels[o]!, texels[o + 1]!, texels[o + stride]!, texels[o + stride + 1]!];
+    // one by one: an array of four would be made at every point
+    const a = texels[o]!;
+    const b = texels[o + 1]!;
+    const c = texels[o + stride]!;
+    const d = texels[o + stride + 1]!;
     if (!(a | b | c | d)) continue;
     const fx = ((u - i) * 256) | 0;
     const fy = ((v - j) * 256) | 0;
-    const [gx, gy] = [256 - fx, 256 - fy];
+    const gx = 256 - fx;
+    const gy = 256 - fy;
     // red and blue, then green and alpha
     let top = ((Math.imul(a & PAIR, gx) + Math.imul(b & PAIR, fx)) >>> 8) & PAIR;
     let low = ((Math.imul(c & PAIR, gx) + Math.imul(d & PAIR, fx)) >>> 8) & PAIR;

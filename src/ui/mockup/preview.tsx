@@ -1,11 +1,12 @@
 'use client';
 import { useEffect, useRef } from 'react';
+import { PREVIEW_SIDE } from './side';
 import { svgAddress } from './svg-address';
 import type { PreviewAnswer, PreviewAsk } from './preview.worker';
 
 let worker: Worker | undefined;
 let serial = 0;
-const waiting = new Map<number, (picture: ImageBitmap | null) => void>();
+const waiting = new Map<number, (picture: PreviewAnswer['picture']) => void>();
 
 /** What is asked of the worker; lettering goes along as pictures, which only a page can make of drawings. */
 type Question = Omit<PreviewAsk, 'serial' | 'letterings'>;
@@ -34,13 +35,13 @@ function drawn(svg: string): Promise<ImageBitmap> {
   return made;
 }
 
-async function ask(question: Question): Promise<ImageBitmap | null> {
+async function ask(question: Question): Promise<PreviewAnswer['picture']> {
   const svgs = new Set(question.prints.flatMap((p) => p.layers.flatMap((l) => l.svg ?? [])));
   const pictures = await Promise.all([...svgs].map(async (svg) => [svg, await drawn(svg)] as [string, ImageBitmap]));
   return askWorker({ ...question, letterings: pictures });
 }
 
-function askWorker(question: Omit<PreviewAsk, 'serial'>): Promise<ImageBitmap | null> {
+function askWorker(question: Omit<PreviewAsk, 'serial'>): Promise<PreviewAnswer['picture']> {
   worker ??= new Worker(new URL('./preview.worker.ts', import.meta.url), { type: 'module' });
   worker.onmessage = ({ data }: MessageEvent<PreviewAnswer>) => {
     waiting.get(data.serial)?.(data.picture);
@@ -71,14 +72,12 @@ export function Preview({ className, alt, ...question }: Question & { className?
         const picture = await ask(JSON.parse(asked) as Question);
         h.drawn = mine;
         if (!picture || !canvas.current) continue;
-        canvas.current.width = picture.width;
-        canvas.current.height = picture.height;
-        canvas.current.getContext('2d')!.drawImage(picture, 0, 0);
+        canvas.current.getContext('2d')!.putImageData(new ImageData(picture, PREVIEW_SIDE, PREVIEW_SIDE), 0, 0);
         canvas.current.dataset.drawn = String(mine);
       }
       h.busy = false;
     };
     if (!h.busy) void draw();
   }, [key]);
-  return <canvas ref={canvas} role="img" aria-label={alt} className={className} width={800} height={800} />;
+  return <canvas ref={canvas} role="img" aria-label={alt} className={className} width={PREVIEW_SIDE} height={PREVIEW_SIDE} />;
 }

@@ -12,6 +12,7 @@ import {
   type Texels,
 } from '@/core/scene/print';
 import { tintedBase } from '@/core/scene/tint';
+import { PREVIEW_SIDE } from './side';
 
 /** Composites previews in the browser with the same core that renders mockups on the server. */
 export interface PreviewAsk {
@@ -24,16 +25,28 @@ export interface PreviewAsk {
 }
 export interface PreviewAnswer {
   serial: number;
-  picture: ImageBitmap | null;
+  /** RGBA, `PREVIEW_SIDE` wide and high. */
+  picture: Uint8ClampedArray<ArrayBuffer> | null;
 }
-
-const SIDE = 800;
 interface Ready {
   ground: SceneGround;
   areas: Map<string, PrintPoints>;
 }
+/** So many scenes (about 12 MB each) and pictures of artwork (16 MB at most) are kept: one goes along a row of thousands. */
+const [SCENES, ARTWORKS] = [4, 8];
 const scenes = new Map<string, Promise<Ready>>();
 const artworks = new Map<string, Promise<ImageBitmap>>();
+
+/** What was asked for lately; the longest unused goes, and what did not come is asked for again. */
+function latest<T>(of: Map<string, Promise<T>>, most: number, key: string, load: () => Promise<T>): Promise<T> {
+  const it = of.get(key) ?? load();
+  of.delete(key);
+  of.set(key, it);
+  if (of.size > most) of.delete(of.keys().next().value!);
+  it.catch(() => of.delete(key));
+  return it;
+}
+const artworkAt = (address: string) => latest(artworks, ARTWORKS, address, () => bitmap(address));
 
 async function bitmap(address: string): Promise<ImageBitmap> {
   const answer = await fetch(address);
@@ -71,7 +84,7 @@ async function load(sheet: SceneSheet): Promise<Ready> {
     rgb(`${at}/map-800.webp`),
     sheet.gloss ? rgb(`${at}/gloss-800.jpg`) : null,
   ]);
-  const pixels = { size: SIDE, plate, map, gloss };
+  const pixels = { size: PREVIEW_SIDE, plate, map, gloss };
   return { ground: groundOf(pixels), areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
 }
 
@@ -100,17 +113,25 @@ function texelsOf(name: string, picture: ImageBitmap, lie: Lie, mmPerPoint: numb
   }));
 }
 
-async function compose({ sheet, colour, prints, letterings }: PreviewAsk): Promise<ImageBitmap> {
-  if (!scenes.has(sheet.id)) scenes.set(sheet.id, load(sheet));
-  const { ground, areas } = await scenes.get(sheet.id)!;
+/** RGB as RGBA, a picture point at a time: byte by byte it would take as long as printing. */
+function opaque(rgb: Uint8Array): Uint8ClampedArray<ArrayBuffer> {
+  const points = new Uint32Array(rgb.length / 3);
+  for (let k = 0, i = 0; k < points.length; k++, i += 3)
+    points[k] = rgb[i]! | (rgb[i + 1]! << 8) | (rgb[i + 2]! << 16) | 0xff000000;
+  return new Uint8ClampedArray(points.buffer);
+}
+
+async function compose({ sheet, colour, prints, letterings }: PreviewAsk): Promise<Uint8ClampedArray<ArrayBuffer>> {
+  // everything is asked for at once
+  for (const { artwork } of prints.flatMap((p) => p.layers)) if (artwork) artworkAt(artwork).catch(() => undefined);
+  const { ground, areas } = await latest(scenes, SCENES, sheet.id, () => load(sheet));
   const layers: PrintLayer[] = [];
   for (const { area, ground, layers: its } of prints) {
     const points = areas.get(area)!;
     if (ground) layers.push(groundLayer(points, hexToRgb(ground)));
     for (const { artwork, svg, ...lie } of its) {
       const lettered = letterings.find(([drawing]) => drawing === svg)?.[1];
-      if (artwork && !artworks.has(artwork)) artworks.set(artwork, bitmap(artwork));
-      const picture = lettered ?? (artwork && (await artworks.get(artwork)));
+      const picture = lettered ?? (artwork && (await artworkAt(artwork)));
       if (!picture) continue;
       const texels = texelsOf(svg ?? artwork!, picture, lie, points.mmPerPoint);
       layers.push(...textures(texels, lie).map((t) => sampleLayer(points, t)));
@@ -119,18 +140,11 @@ async function compose({ sheet, colour, prints, letterings }: PreviewAsk): Promi
   const dye = hexToRgb(colour);
   const base = kept(`${sheet.id} ${colour}`, () => ({ rgba: tintedBase(sheet, ground, dye) }));
   const made = printOver(sheet, ground, layers, base.rgba, dye);
-  const out = new ImageData(SIDE, SIDE);
-  for (let i = 0, o = 0; i < made.length; i += 3, o += 4) {
-    out.data[o] = made[i]!;
-    out.data[o + 1] = made[i + 1]!;
-    out.data[o + 2] = made[i + 2]!;
-    out.data[o + 3] = 255;
-  }
-  return createImageBitmap(out);
+  return opaque(made);
 }
 
 self.onmessage = async ({ data }: MessageEvent<PreviewAsk>) => {
   const picture = await compose(data).catch(() => null);
   const answer: PreviewAnswer = { serial: data.serial, picture };
-  self.postMessage(answer, { transfer: picture ? [picture] : [] });
+  self.postMessage(answer, { transfer: picture ? [picture.buffer] : [] });
 };
