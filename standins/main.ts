@@ -16,7 +16,7 @@ controlRoutes(app);
 await app.register((part, _, done) => (kestrel(part, `${folder}/kestrel`), done()), { prefix: '/kestrel' });
 for (const shop of [HARBOUR, NORTH])
   await app.register((part, _, done) => (quayside(part, `${folder}/${shop.name}`, shop), done()), { prefix: `/${shop.name}` });
-await app.register((part, _, done) => (printHouses(part), done()), { prefix: '/houses' });
+await app.register((part, _, done) => (printHouses(part, `${folder}/houses`), done()), { prefix: '/houses' });
 app.get('/health', () => ({ ok: true }));
 await app.listen({ host: '127.0.0.1', port });
 

@@ -21,6 +21,8 @@ export const SCREENS = [
   '/stockroom',
   '/stockroom/blanks',
   '/stockroom/blanks/brightsea-phone-case',
+  '/stockroom/changes',
+  '/stockroom/blanks/new',
   '/stockroom/dockets/new',
   '/parts',
 ];

@@ -8,6 +8,8 @@ import { beginConsent, connectWithKey } from '@/services/outlets/connecting';
 import { gatherAll, lookAgain } from '@/services/outlets/looking';
 import { outletOf, outlets, refreshOutlet, rulesDiff, saveSettings } from '@/services/outlets/outlets';
 import { blank, blankDiff, blanks, refreshHouses, sayForWhom } from '@/services/stockroom/blanks';
+import { addBlank, changeBlank, removeBlank } from '@/services/stockroom/own-blanks';
+import { changesWindow, looked, mendDockets } from '@/services/stockroom/changes';
 import { blankWindow } from '@/services/stockroom/blank-windows';
 import { addDocket, docket, dockets, docketUses, saveDocket } from '@/services/stockroom/dockets';
 import { makeReady, readyDockets } from '@/services/stockroom/ready';
@@ -22,6 +24,7 @@ import { route, stream } from '../route';
 import { Exactly, IdOf, Items, NameOf, OneOf } from '../shapes/parts';
 import * as shape from '../shapes/stockroom';
 import { blankView, outletView, triedView } from '../views';
+import { changesView, mendedView } from '../views/blank-changes';
 
 const SCENE_PARTS: Record<string, string> = {
   'plate-800.jpg': 'image/jpeg',
@@ -60,6 +63,60 @@ const goods = [
       answers: shape.BlankWindow,
     },
     ({ workspace, query: { from = 0, count = 60, ...search } }) => blankWindow(workspace, search, { from, count }),
+  ),
+  route(
+    'POST',
+    '/blanks',
+    { does: 'makes a blank of one’s own', body: shape.OwnBlankBody, answers: shape.Blank, status: 201 },
+    async ({ workspace, body }) => blankView(await addBlank(workspace, body.document)),
+  ),
+  route(
+    'GET',
+    '/blank-changes',
+    {
+      does: 'what print houses offer otherwise since somebody looked, with what it touches: what ended first, then the newest',
+      query: {
+        from: Type.Optional(Type.Integer({ minimum: 0, maximum: 1_000_000 })),
+        count: Type.Optional(Type.Integer({ minimum: 1, maximum: 100 })),
+      },
+      answers: shape.BlankChanges,
+    },
+    async ({ workspace, query: { from = 0, count = 40 } }) => changesView(from, await changesWindow(workspace, { from, count })),
+  ),
+  route(
+    'POST',
+    '/blank-changes/looked',
+    { does: 'says that changes have been looked at: they leave the list', body: shape.LookedBody, answers: shape.Looked },
+    ({ workspace, body }) => looked(workspace, body.changes ?? null),
+  ),
+  route(
+    'POST',
+    '/blank-changes/mend',
+    {
+      does: 'decides for dockets what becomes of what ended; what was drafted from them is out of date then',
+      body: shape.MendBody,
+      answers: shape.MendedView,
+    },
+    async ({ workspace, body }) => mendedView(await mendDockets(workspace, body)),
+  ),
+  route(
+    'PUT',
+    '/blanks/{id}',
+    {
+      does: 'changes a blank of one’s own; what was drafted from it is out of date then',
+      params: { id: NameOf('blank') },
+      body: shape.OwnBlankChange,
+      answers: shape.Blank,
+    },
+    async ({ workspace, params, body }) => blankView(await changeBlank(workspace, params.id, body.version, body.document)),
+  ),
+  route(
+    'DELETE',
+    '/blanks/{id}',
+    { does: 'takes a blank of one’s own away, as long as nothing is made of it', params: { id: NameOf('blank') } },
+    async ({ workspace, params }) => {
+      await removeBlank(workspace, params.id);
+    },
   ),
   route(
     'GET',

@@ -149,6 +149,10 @@ export const Run = Named('Run', {
   ),
   leftOutCount: Type.Integer({ description: 'how many could not be, in all' }),
   planning: OrNull(Exactly({ done: Whole, total: Whole }), 'artworks that are laid out, of how many; null once all are'),
+  later: OrNull(
+    Exactly({ count: Whole, day: Type.String({ format: 'date' }) }),
+    'orders that wait for the day on which their announced blanks come out, and the next such day',
+  ),
   createdAt: Time,
   total: Whole,
   counts: Counts,

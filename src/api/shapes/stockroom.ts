@@ -1,10 +1,12 @@
 import { Type, type Static } from '@sinclair/typebox';
 import type { SceneSheet } from '@/core/scene/scene';
+import { WHEN_ENDED } from '@/core/docket/docket';
 import { COMMONEST } from '@/core/docket/ready';
 import { REPEATS, TextLayer } from '@/core/placement/form';
 import { RulesDocument, SettingsDocument } from '@/core/outlet/rules';
 import { PricePlan } from '@/core/pricing/plan';
 import { BlankDocument } from '@/core/stock/blank';
+import { WEIGHTS } from '@/core/stock/changes';
 import { Colour, Problem, ProofFields } from './line';
 import { Exactly, Minor, Named, OneOf, OrNull, Text, Time, Uuid, Whole } from './parts';
 
@@ -99,6 +101,85 @@ export const SentenceBody = Exactly({
   text: Type.String({ minLength: 1, maxLength: 2000, description: 'the sentence, as it stands in the text' }),
   for: OrNull(OneOf(['buyers', 'sellers']), 'null: what the rules say'),
 });
+
+export const OwnBlankBody = Exactly({ document: BlankDocument });
+export const OwnBlankChange = Exactly({
+  document: BlankDocument,
+  version: Type.Integer({ minimum: 1, maximum: 1_000_000, description: 'the version that the change was made on' }),
+});
+
+const Rule = OneOf(WHEN_ENDED);
+const Answer = Exactly({
+  rule: Rule,
+  says: Type.Array(Text, { description: 'what it would do' }),
+  left: Type.Array(Text, { description: 'what it could not, and why' }),
+});
+const TouchedDocket = Exactly({
+  id: Uuid,
+  name: Text,
+  rule: OrNull(Rule, 'its own for what ends'),
+  ended: Type.Array(
+    Exactly({
+      what: OneOf(['colour', 'size', 'finish', 'area']),
+      name: Text,
+      hex: OrNull(Text),
+      says: Text,
+      nearest: OrNull(Exactly({ name: Text, hex: Text, apart: Type.Number({ description: 'CIEDE2000' }), near: Type.Boolean() })),
+    }),
+  ),
+  answers: Type.Array(Answer, { description: 'what each rule would do; none when there is nothing to decide' }),
+  proofs: Type.Integer({ description: 'made of this blank by this docket' }),
+  live: Type.Integer({ description: 'listings of these that are live' }),
+  offering: Type.Integer({ description: 'live ones that offer what ended' }),
+});
+export const BlankChanged = Named('BlankChanged', {
+  id: Uuid,
+  at: Time,
+  blank: Exactly({
+    id: Text,
+    name: Text,
+    kind: Text,
+    house: Text,
+    area: BlankDocument.properties.areas.items,
+    colours: Type.Array(Exactly({ hex: Text, ground: Type.Optional(Text) })),
+  }),
+  changes: Type.Array(Exactly({ code: Text, weight: OneOf(WEIGHTS), says: Text })),
+  dockets: Type.Array(TouchedDocket),
+  mended: Type.Array(
+    Exactly({
+      docket: Uuid,
+      name: Text,
+      rule: Rule,
+      did: Type.Array(Text),
+      left: Type.Array(Text),
+      step: OrNull(Uuid),
+      undone: Type.Boolean(),
+    }),
+    { description: 'what dockets did by their rules' },
+  ),
+});
+export type BlankChangedView = Static<typeof BlankChanged>;
+export const BlankChanges = Named('BlankChanges', {
+  open: Type.Integer({ description: 'blanks to look at' }),
+  ended: Type.Integer({ description: 'of these, where something ended' }),
+  from: Whole,
+  items: Type.Array(BlankChanged),
+});
+export type BlankChangesView = Static<typeof BlankChanges>;
+export const LookedBody = Exactly({
+  changes: Type.Optional(
+    Type.Array(Uuid, { minItems: 1, maxItems: 1000, uniqueItems: true, description: 'all where none are named' }),
+  ),
+});
+const Undo = OrNull(Uuid, 'takes it back, as POST /activity/undo');
+export const Looked = Exactly({ looked: Type.Integer(), undo: Undo });
+export const MendBody = Exactly({
+  dockets: Type.Array(Uuid, { minItems: 1, maxItems: 500, uniqueItems: true }),
+  rule: Rule,
+  keep: Type.Boolean({ description: 'as the rule of these dockets, for what ends from now on' }),
+});
+export const MendedView = Exactly({ changed: Type.Integer(), did: Type.Array(Text), left: Type.Array(Text), undo: Undo });
+export type MendedView = Static<typeof MendedView>;
 
 export const Scene = Type.Unsafe<SceneSheet>(
   Type.Object(

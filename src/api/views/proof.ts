@@ -1,6 +1,6 @@
 import { answerSentence } from '@/core/outlet/answers';
 import { staleSentence } from '@/core/listing/stale';
-import { mendLabel, sentenceOf, type Problem } from '@/core/listing/problems';
+import { holdsOn, mendLabel, sentenceOf, type Problem } from '@/core/listing/problems';
 import { isKept, pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '@/core/listing/proof';
 import type { PriceLine } from '@/core/pricing/lines';
 import { breakdownOf, priceLabels } from '@/services/line/prepare/prices';
@@ -10,6 +10,8 @@ import type { ProofView } from '../shapes/line';
 import type { TriedView } from '../shapes/stockroom';
 import { picture } from './picture';
 
+/** Today as ISO 8601 writes it, in universal time. */
+const today = (): string => new Date().toISOString().slice(0, 10);
 const problemView = ({ mend, ...p }: Problem): ProofView['problems'][number] => ({
   code: p.code,
   field: p.field,
@@ -87,7 +89,7 @@ export const proofView =
       picture: picture(workspace, s.file),
       small: picture(workspace, s.small),
     })),
-    problems: p.problems.map(problemView),
+    problems: p.problems.filter((x) => holdsOn(x, today())).map(problemView),
     artwork: p.artwork,
     docket: p.docket,
     plan: p.plan,

@@ -1,3 +1,4 @@
+import { mendedPhrase, type Mended } from '../docket/ended';
 import { troubleName } from '../placement/trouble';
 import { thousands } from '../thousands';
 type Values = Record<string, never>;
@@ -63,11 +64,17 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'listing.brought-over': (v) => `Entered “${v.title}”, which stands at ${v.outlet}`,
   'docket.made': (v) => `Made the docket “${v.name}”`,
   'docket.changed': (v) => `Changed the docket “${v.name}”: ${list(v.parts) || 'its name'}`,
+  'docket.mended': (v) =>
+    `${v.byRule ? 'By its rule for what ends, changed' : 'Changed'} ${v.name ? `the docket “${String(v.name)}”` : some(v.count, 'docket')}: ${(v.did as unknown as Mended[]).map(mendedPhrase).join(', ') || 'its rule for what ends'}`,
   'plan.made': (v) => `Made the price plan “${v.name}”`,
   'plan.changed': (v) =>
     `Changed the price plan “${v.name}”, which ${some(v.dockets, 'docket')} ${Number(v.dockets) === 1 ? 'follows' : 'follow'}`,
   'plan.removed': (v) => `Took away the price plan “${v.name}”`,
   'blank.changed': (v) => `${v.name} is offered differently by its print house`,
+  'blank.made': (v) => `Made the blank “${v.name}”`,
+  'blank.own-changed': (v) => `Changed the blank “${v.name}”`,
+  'blank.removed': (v) => `Took away the blank “${v.name}”`,
+  'blank.looked': (v) => `Looked at what changed about ${some(v.count, 'blank')}`,
   'blank.sentence': (v) => `Said that a sentence of ${v.name} is for ${v.for}: “${v.sentence}”`,
   'outlet.added': (v) => `Added the outlet ${v.name}`,
   'outlet.renamed': (v) => `Renamed the outlet ${v.was} to ${v.name}`,

@@ -88,6 +88,10 @@ const Accepts = Exactly({
 });
 export type Accepts = Static<typeof Accepts>;
 
+/** A colour that ended is left out, or only where it ended and no more sizes of it are, or the nearest one takes its place. */
+export const WHEN_ENDED = ['drop colour', 'drop sizes', 'nearest colour'] as const;
+export type WhenEnded = (typeof WHEN_ENDED)[number];
+
 /** The standing order for one kind of goods: what designs become, and how they are offered. */
 export const DocketDocument = Exactly(
   {
@@ -97,6 +101,7 @@ export const DocketDocument = Exactly(
     words: Patterns,
     tags: Tags,
     pricePlan: Id,
+    whenEnded: Type.Optional(OneOf(WHEN_ENDED, 'what becomes of a colour that its print house ends; asked where it is not said')),
     outlets: Type.Array(Exactly({ outlet: Type.String({ pattern: '^[0-9a-z-]{1,64}$' }), own: Type.Optional(OwnParts) }), {
       maxItems: 100,
     }),

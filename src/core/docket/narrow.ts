@@ -99,7 +99,7 @@ export function isNarrow(document: DocketDocument): boolean {
     ending: null,
   } as const;
   const again = widened(narrowed(document, plan), line.blank, document.pricePlan);
-  // how a line is called inside, and the plural of its noun, are no loss
-  const told = { ...again, lines: [{ ...again.lines[0]!, key: line.key, noun: line.noun }] };
+  // how a line is called inside, the plural of its noun, and the rule for what ends are no loss
+  const told = { ...again, whenEnded: document.whenEnded, lines: [{ ...again.lines[0]!, key: line.key, noun: line.noun }] };
   return same(told, document);
 }

@@ -1,5 +1,6 @@
 import type { PatternFault } from '../copy/wording';
 import { faultSentence } from '../copy/wording';
+import { dayName } from '../day';
 
 /** `goods` is what is offered: blank, colours, sizes, currency. Further texts of an outlet go by their own names. */
 export type FieldName = 'title' | 'description' | 'tags' | 'prices' | 'pictures' | 'artwork' | 'goods' | (string & {});
@@ -18,6 +19,9 @@ export interface Problem {
   values: Record<string, unknown>;
   mend?: Mend;
 }
+
+/** Does what was found when a proof was drafted still hold on a day (ISO 8601)? What was announced comes out. */
+export const holdsOn = ({ code, values }: Problem, day: string): boolean => code !== 'not-out-yet' || String(values.day) > day;
 
 type Values = Record<string, never>;
 const list = (names: unknown): string => (names as string[]).join(', ');
@@ -38,7 +42,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
           : `${v.house} no longer offers ${v.blank} in ${list(v.names)}; left out.`,
   'out-of-stock': (v) => `Out of stock at ${v.house}, left out: ${list(v.names)}.`,
   'not-out-yet': (v) =>
-    `${v.house} has announced ${v.blank}${onLine(v)} for ${v.day}: it can be prepared, and offered from that day on. Draft it again then.`,
+    `${v.house} has announced ${v.blank}${onLine(v)} for ${dayName(String(v.day))}: it can be prepared and sent, and goes on offer by itself on that day.`,
   'too-coarse': (v) =>
     `At ${v.widthMm} mm wide this prints at ${v.ppi} px/in; the docket asks for ${v.wanted}. Bring in a larger file, or print it smaller.`,
   'sizes-left-out': (v) =>

@@ -1,3 +1,4 @@
+import { dayName } from '../day';
 import type { Said } from '../said';
 
 type Values = Record<string, string | number>;
@@ -23,6 +24,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'pictures-lost': () => 'Its pictures are gone, and its docket or artwork has changed since. Draft it again.',
   'pictures-being-made': () => 'Its pictures are being made again.',
   'our-side': (v) => `Sending to ${v.outlet} failed on our side.`,
+  'not-out-yet': (v) => `Announced: goes on offer by itself on ${dayName(String(v.day))}.`,
   replaced: () => 'A later order took its place.',
   'as-said': (v) => String(v.says),
 };

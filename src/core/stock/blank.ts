@@ -115,6 +115,19 @@ export const BlankDocument = Exactly(
 );
 export type BlankDocument = Static<typeof BlankDocument>;
 
+/** More variants than that are no product that anybody could offer: all of them are gone through again and again. */
+const MOST_VARIANTS = 20_000;
+/** Why a document that has the form of a blank is none all the same, as a sentence; null when it is one. */
+export function blankFault({ colours, sizes, finishes, areas }: BlankDocument): string | null {
+  const twice = (of: readonly { name: string }[], what: string) => {
+    const again = of.find((x, i) => of.findIndex((y) => y.name === x.name) < i);
+    return again ? `The ${what} ${again.name} is named twice.` : null;
+  };
+  const count = colours.length * sizes.length * (finishes?.choices.length ?? 1);
+  if (count > MOST_VARIANTS) return `It has ${count} variants; ${MOST_VARIANTS} are the most.`;
+  return twice(colours, 'colour') ?? twice(sizes, 'size') ?? twice(areas, 'print area') ?? (finishes ? twice(finishes.choices, finishes.axis) : null); // prettier-ignore
+}
+
 /** One thing that can be ordered of a blank. `finish` is empty for a blank that has none. */
 export interface Variant {
   colour: string;

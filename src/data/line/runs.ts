@@ -15,11 +15,15 @@ export interface RunRow {
   leftOutCount: number;
   /** Artworks that are laid out of those that are to be; null once all are. */
   planning: { done: number; total: number } | null;
+  /** Orders that wait for the day on which their announced blanks come out: how many, and the next day; null for none. */
+  later: { count: number; day: string } | null;
   createdAt: string;
 }
 
 const RUN = `SELECT id, name, state, left_out AS "leftOut", left_out_count AS "leftOutCount", created_at AS "createdAt",
-  (SELECT jsonb_build_object('done', sum(done), 'total', sum(cardinality(artworks))) FROM run_part t WHERE t.run_id = run.id HAVING count(*) > 0) AS planning FROM run`;
+  (SELECT jsonb_build_object('done', sum(done), 'total', sum(cardinality(artworks))) FROM run_part t WHERE t.run_id = run.id HAVING count(*) > 0) AS planning,
+  (SELECT jsonb_build_object('count', count(*), 'day', min(o.problem->'values'->>'day')) FROM outlet_order o
+    WHERE o.run_id = run.id AND o.state = 'waiting' AND o.problem->>'code' = 'not-out-yet' HAVING count(*) > 0) AS later FROM run`;
 /** The latest runs. */
 export const listRuns = (tx: Tx, count: number): Promise<RunRow[]> => rows(tx, `${RUN} ORDER BY seq DESC LIMIT $1`, [count]);
 export const countRuns = async (tx: Tx): Promise<number> =>

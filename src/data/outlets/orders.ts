@@ -48,9 +48,14 @@ export type NewOrder = Pick<OrderRow, 'listingId' | 'outletId' | 'runId' | 'kind
 /** So many orders go to the database at a time: each may carry some kilobytes. */
 const AT_A_TIME = 500;
 
+/** What an order says that waits for the day on which its blank comes out; null once that day has come. */
+const WAITS_FOR = (day: string): string =>
+  `CASE WHEN ${day} > now() THEN jsonb_build_object('code', 'not-out-yet', 'values', jsonb_build_object('day', to_char(${day} AT TIME ZONE 'UTC', 'YYYY-MM-DD'))) END`;
+
 /**
  * Puts the orders `w` of a question in the outbox. One that still waits for the same listing gives way and is withdrawn: its goal is
- * kept where the new one has none, and what it carries where the new one is about the state alone.
+ * kept where the new one has none, and what it carries where the new one is about the state alone. What is to be live of an announced
+ * blank waits for its day.
  */
 const adding = (w: string): string => `WITH w AS (${w}),
     gave AS (UPDATE outlet_order o SET state = 'withdrawn', finished_at = now(), problem = '{"code": "replaced"}'
@@ -58,10 +63,11 @@ const adding = (w: string): string => `WITH w AS (${w}),
     carrying AS (SELECT w.listing, i.* FROM w LEFT JOIN gave g ON g.listing_id = w.listing CROSS JOIN LATERAL (
       SELECT g.kind, g.fields, g.want, g.over, g.priority WHERE w.want IS NULL AND g.want IS NOT NULL
       UNION ALL SELECT w.kind, w.fields, w.want, w.over, w.priority WHERE w.want IS NOT NULL OR g.want IS NULL) i)
-  INSERT INTO outlet_order (listing_id, outlet_id, run_id, goal, apart, kind, fields, want, over, priority)
-  SELECT w.listing, w.outlet, w.run, CASE WHEN w.goal IS NULL OR w.goal = 'draft' THEN coalesce(g.goal, w.goal) ELSE w.goal END, w.apart,
-    c.kind, c.fields, c.want, c.over, c.priority
-  FROM w JOIN carrying c ON c.listing = w.listing LEFT JOIN gave g ON g.listing_id = w.listing ORDER BY w.n`;
+  INSERT INTO outlet_order (listing_id, outlet_id, run_id, goal, apart, kind, fields, want, over, priority, not_before, problem)
+  SELECT w.listing, w.outlet, w.run, o.goal, w.apart, c.kind, c.fields, c.want, c.over, c.priority, greatest(now(), o.day), ${WAITS_FOR('o.day')}
+  FROM w JOIN carrying c ON c.listing = w.listing LEFT JOIN gave g ON g.listing_id = w.listing
+    CROSS JOIN LATERAL (SELECT CASE WHEN w.goal IS NULL OR w.goal = 'draft' THEN coalesce(g.goal, w.goal) ELSE w.goal END AS goal) t
+    CROSS JOIN LATERAL (SELECT t.goal, CASE WHEN t.goal = 'live' THEN on_offer_from(w.listing) END AS day) o ORDER BY w.n`;
 
 /** Puts orders in the outbox, in their order, one for a listing. */
 export async function addOrders(tx: Tx, orders: readonly NewOrder[]): Promise<void> {
@@ -171,6 +177,22 @@ export async function putOff(tx: Tx, id: string, problem: Said, seconds: number)
   );
 }
 
+/** Orders that wait for the day of some announced blanks wait for the day that holds now. Returns their outlets. */
+export const moveAnnounced = async (tx: Tx, blanks: readonly string[]): Promise<string[]> =>
+  blanks.length
+    ? (
+        await rows<{ outlet: string }>(
+          tx,
+          `WITH moved AS (UPDATE outlet_order s SET not_before = greatest(now(), n.day), problem = ${WAITS_FOR('n.day')}
+             FROM (SELECT w.id, on_offer_from(w.listing_id) AS day FROM outlet_order w JOIN listing l ON l.id = w.listing_id
+               JOIN proof_goods g ON g.proof_id = l.proof_id AND g.blank_id = ANY($1)
+               WHERE w.state = 'waiting' AND w.problem->>'code' = 'not-out-yet') n WHERE n.id = s.id RETURNING s.outlet_id AS outlet)
+           SELECT DISTINCT outlet FROM moved`,
+          [blanks],
+        )
+      ).map((m) => m.outlet)
+    : [];
+
 /** A proof that no order takes anywhere any more: listed where it stands as it was sent, else passed again. */
 const BACK = `UPDATE proof p SET updated_at = now(), state = CASE WHEN p.changed = '{}'
     AND EXISTS (SELECT FROM listing l WHERE l.proof_id = p.id AND l.state NOT IN ('not made', 'gone')) THEN 'listed' ELSE 'passed' END
@@ -207,7 +229,7 @@ export async function proofsRest(tx: Tx, proofIds: string[]): Promise<void> {
 export async function picturesMade(tx: Tx, proofId: string, problem: Said | null): Promise<string | null> {
   const found = await row<{ outlet: string }>(
     tx,
-    `UPDATE outlet_order s SET not_before = now(), problem = $2, state = CASE WHEN $2::jsonb IS NULL THEN s.state ELSE 'refused' END,
+    `UPDATE outlet_order s SET not_before = CASE WHEN s.goal = 'live' THEN greatest(now(), on_offer_from(l.id)) ELSE now() END, problem = $2, state = CASE WHEN $2::jsonb IS NULL THEN s.state ELSE 'refused' END,
        finished_at = CASE WHEN $2::jsonb IS NOT NULL THEN now() END
      FROM listing l WHERE l.id = s.listing_id AND l.proof_id = $1 AND s.state = 'waiting' RETURNING s.outlet_id AS outlet`,
     [proofId, problem],
@@ -215,12 +237,15 @@ export async function picturesMade(tx: Tx, proofId: string, problem: Said | null
   return found?.outlet ?? null;
 }
 
-/** How orders stand, by run and outlet: of each run those of the last time it was sent to. */
-export const countOrders = (tx: Tx): Promise<{ runId: string | null; outlet: string; state: OrderState; count: number }[]> =>
+/** How orders stand, by run and outlet: of each run those of the last time it was sent to; *later* are those that wait for their day. */
+export const countOrders = (
+  tx: Tx,
+): Promise<{ runId: string | null; outlet: string; state: OrderState | 'later'; count: number }[]> =>
   rows(
     tx,
     `SELECT run_id AS "runId", outlet_id AS outlet, state, count(*)::int AS count
-     FROM (SELECT DISTINCT ON (listing_id) run_id, outlet_id, state FROM outlet_order WHERE state <> 'withdrawn'
+     FROM (SELECT DISTINCT ON (listing_id) run_id, outlet_id,
+         CASE WHEN state = 'waiting' AND problem->>'code' = 'not-out-yet' THEN 'later' ELSE state END AS state FROM outlet_order WHERE state <> 'withdrawn'
        AND outlet_id IN (SELECT outlet_id FROM outlet_order WHERE state IN ('waiting', 'sending')) ORDER BY listing_id, seq DESC) s GROUP BY 1, 2, 3`,
   );
 

@@ -40,9 +40,9 @@ export const blankVersion = async (tx: Tx, id: string, version: number): Promise
 /** Keeps a blank as its next version. Versions never change: what was made from one says so for good. */
 export async function putBlank(tx: Tx, document: BlankDocument): Promise<void> {
   await tx.query(
-    `INSERT INTO blank (id, print_house, version) VALUES ($1, $2, 1)
+    `INSERT INTO blank (id, print_house, own, version) VALUES ($1, $2, $3, 1)
      ON CONFLICT (workspace_id, id) DO UPDATE SET version = blank.version + 1, print_house = excluded.print_house, gone_at = NULL, fetched_at = now()`,
-    [document.id, document.house],
+    [document.id, document.house, document.source === 'own'],
   );
   await tx.query(
     `UPDATE blank SET (name, kind, department, families, colours, sizes, least_minor, most_minor, print_mm, days, on_offer_from, words) =
@@ -55,13 +55,35 @@ export async function putBlank(tx: Tx, document: BlankDocument): Promise<void> {
   ]);
 }
 
-/** A print house was asked: what it sent is as fresh as now, and what it did not send is gone since now. */
-export async function blanksSeen(tx: Tx, house: string, ids: string[]): Promise<void> {
-  await tx.query(
-    `UPDATE blank SET fetched_at = now(), gone_at = CASE WHEN id = ANY($2) THEN NULL ELSE coalesce(gone_at, now()) END
-     WHERE print_house = $1`,
+/** Has anything of a print house been here before? */
+export const knowsHouse = async (tx: Tx, house: string): Promise<boolean> =>
+  (await row(tx, 'SELECT id FROM blank WHERE print_house = $1 AND NOT own LIMIT 1', [house])) !== null;
+
+/**
+ * A print house was asked: what it sent is as fresh as now, and what it did not send is gone since now. Returns the blanks that went,
+ * and those that came back as they were.
+ */
+export async function blanksSeen(tx: Tx, house: string, ids: string[]): Promise<{ went: string[]; back: string[] }> {
+  const moved = await rows<{ id: string; gone: boolean }>(
+    tx,
+    `UPDATE blank b SET fetched_at = now(), gone_at = CASE WHEN b.id = ANY($2) THEN NULL ELSE coalesce(b.gone_at, now()) END
+     FROM (SELECT id, gone_at FROM blank WHERE print_house = $1 AND NOT own FOR UPDATE) was
+     WHERE b.id = was.id RETURNING b.id, CASE WHEN (b.gone_at IS NULL) <> (was.gone_at IS NULL) THEN b.gone_at IS NOT NULL END AS gone`,
     [house, ids],
   );
+  return { went: moved.filter((m) => m.gone).map((m) => m.id), back: moved.filter((m) => m.gone === false).map((m) => m.id) };
+}
+
+/** What a blank's colours looked like that it does not list any more, `#rrggbb`: as they were last. */
+export async function coloursOnce(tx: Tx, id: string, names: readonly string[]): Promise<Map<string, string>> {
+  if (!names.length) return new Map();
+  const found = await rows<{ name: string; hex: string }>(
+    tx,
+    `SELECT DISTINCT ON (c->>'name') c->>'name' AS name, c->>'hex' AS hex FROM blank_version v, jsonb_array_elements(v.document->'colours') c
+     WHERE v.blank_id = $1 AND c->>'name' = ANY($2) ORDER BY c->>'name', v.version DESC`,
+    [id, names],
+  );
+  return new Map(found.map((f) => [f.name, f.hex]));
 }
 
 /** What a hand has said of sentences of some blanks' texts, by blank and sentence. */
@@ -85,3 +107,17 @@ export async function saySentence(tx: Tx, blank: string, sentence: string, isFor
       [blank, sentence, isFor],
     );
 }
+
+/** Takes a blank away, with all its versions. Nothing may be made of it. */
+export async function removeBlank(tx: Tx, id: string): Promise<void> {
+  await tx.query('DELETE FROM blank WHERE id = $1', [id]);
+}
+
+/** What holds on to a blank: dockets by their names, and whether proofs were made of it. */
+export const holdsBlank = async (tx: Tx, id: string): Promise<{ dockets: string[]; proofs: boolean }> =>
+  (await row(
+    tx,
+    `SELECT coalesce(array_agg(d.name ORDER BY d.seq), '{}') AS dockets, EXISTS (SELECT FROM proof_goods WHERE blank_id = $1) AS proofs
+     FROM docket d WHERE d.id IN (SELECT docket_id FROM docket_line WHERE blank_id = $1)`,
+    [id],
+  ))!;

@@ -12,8 +12,11 @@ import { putPlacementsBack, type PlacementsUndo } from '../bench/giving';
 import { putWaiversBack, type WaiversUndo } from '../bench/waiving';
 import { putBack } from '../artwork/changing';
 import { putProofBack } from '../line/proofs';
+import { lookedAt, notLookedAt } from '../../data/stockroom/blank-changes';
+import { putDocketsBack } from '../stockroom/changes';
+import { putOwnBack } from '../stockroom/own-blanks';
 import { backToRevision } from '../stockroom/dockets';
-import type { Audience } from '../../core/stock/blank';
+import type { Audience, BlankDocument } from '../../core/stock/blank';
 import { putSentence } from '../stockroom/blanks';
 import { moveBack } from '../line/passing';
 import { Trouble } from '../trouble';
@@ -101,6 +104,27 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
       const revision = undo.revision as number;
       await backToRevision(tx, step.ids[0]!, again ? revision + 1 : revision);
       return whole(1);
+    }
+    case 'dockets': {
+      const { count, left } = await putDocketsBack(tx, undo.revisions as Record<string, number>, again);
+      const sentence = `${left} ${left === 1 ? 'docket was' : 'dockets were'} changed since, and ${left === 1 ? 'stays' : 'stay'}.`;
+      return { count, left, sentence: left ? sentence : '' };
+    }
+    case 'looked': {
+      const changes = undo.changes as string[];
+      const count = again ? (await lookedAt(tx, changes)).length : await notLookedAt(tx, changes);
+      const left = changes.length - count;
+      return {
+        count: changes.length,
+        left,
+        sentence: left ? `${left} changed again since, and ${left === 1 ? 'is' : 'are'} on the list.` : '',
+      };
+    }
+    case 'blank': {
+      const [was, is] = [undo.was, undo.is] as (BlankDocument | null)[];
+      const [from, to] = again ? [was!, is!] : [is!, was!];
+      const stays = await putOwnBack(tx, workspace, undo.id as string, from, to);
+      return stays ? { count: 1, left: 1, sentence: stays } : whole(1);
     }
     case 'sentence': {
       const to = (again ? undo.is : undo.was) as Audience | null;

@@ -8,6 +8,7 @@ import type { BlankRow } from '../../data/stockroom/blanks';
 import { betweenVersions, toldDifferences } from '../versions';
 import { Trouble } from '../trouble';
 import { documentsOf, readCatalogue } from './catalogue';
+import { daysMoved, mendByRules, noteChange } from './changes';
 import { catalogueOf, HOUSES } from './houses';
 
 export type { BlankRow };
@@ -60,14 +61,23 @@ export async function fetchCatalogue(workspace: string, url: string): Promise<st
     const byHand = await data.sentencesByHand(tx, catalogue.listed);
     const { documents, faults } = documentsOf(catalogue, byHand);
     const here = new Map((await data.blanksByIds(tx, catalogue.listed)).map((b) => [b.id, b]));
+    // what comes with the first catalogue of a house is not news
+    const known = await data.knowsHouse(tx, catalogue.house);
+    const changed: string[] = [];
     for (const document of documents) {
       const before = here.get(document.id);
-      if (before && before.document.house !== catalogue.house) {
-        faults.push(`${document.id}: that is a blank of ${before.document.house}.`);
+      if (before && (before.document.source === 'own' || before.document.house !== catalogue.house)) {
+        faults.push(
+          `${document.id}: that is a blank of ${before.document.source === 'own' ? 'your own' : before.document.house}.`,
+        );
         continue;
       }
       if (before && same(before.document, document)) continue;
       await data.putBlank(tx, document);
+      if (known) {
+        await noteChange(tx, before ?? null, document, false);
+        changed.push(document.id);
+      }
       if (before)
         await record(tx, {
           did: 'blank.changed',
@@ -76,7 +86,13 @@ export async function fetchCatalogue(workspace: string, url: string): Promise<st
           values: { name: document.name, changes: toldDifferences(before.document, document) },
         });
     }
-    await data.blanksSeen(tx, catalogue.house, catalogue.listed);
+    const { went, back } = await data.blanksSeen(tx, catalogue.house, catalogue.listed);
+    for (const it of await data.blanksByIds(tx, [...went, ...back])) {
+      const gone = went.includes(it.id);
+      await noteChange(tx, { ...it, goneAt: gone ? null : it.fetchedAt }, it.document, gone);
+    }
+    await mendByRules(tx, changed);
+    await daysMoved(tx, workspace, changed);
     return faults;
   });
 }

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import type { Audience, BlankDocument } from '../../core/stock/blank';
+import { blankFault, type Audience, type BlankDocument } from '../../core/stock/blank';
 import { splitText } from '../../core/stock/sentences';
 import { checkDocument, faultIn } from '../documents';
 import { Trouble } from '../trouble';
@@ -240,7 +240,10 @@ export function documentsOf(
   const out = { documents: [] as BlankDocument[], faults: [...faults] };
   for (const { id, product } of products)
     try {
-      out.documents.push(checkDocument('blank', documentOf(house, product, byHand.get(id)), house));
+      const document = checkDocument('blank', documentOf(house, product, byHand.get(id)), house);
+      const fault = blankFault(document);
+      if (fault) out.faults.push(`${id}: ${fault}`);
+      else out.documents.push(document);
     } catch (error) {
       if (!(error instanceof Trouble)) throw error;
       out.faults.push(`${id}: ${error.message}`);

@@ -10,12 +10,15 @@ import { listPlans } from '../../data/stockroom/plans';
 import { Trouble } from '../trouble';
 import { sceneById } from './scenes';
 
-/** Holds a docket against what there is: blanks, scenes, plans, outlets, artworks, and its own patterns. Throws a Trouble with the first fault. */
-export async function checkDocket(tx: Tx, document: DocketDocument): Promise<void> {
+/**
+ * Holds a docket against what there is: blanks, scenes, plans, outlets, artworks, and its own patterns; with `endedToo` it may name
+ * colours, sizes and print areas that its blanks do not have any more. Throws a Trouble with the first fault.
+ */
+export async function checkDocket(tx: Tx, document: DocketDocument, { endedToo = false } = {}): Promise<void> {
   const blanks = new Map((await blanksByIds(tx, document.lines.map((l) => l.blank))).map((b) => [b.id, b.document])); // prettier-ignore
   const keys = document.lines.map((l) => l.key);
   if (new Set(keys).size < keys.length) throw new Trouble('not-valid', 'Each goods line needs a name of its own.', 'lines');
-  for (const line of document.lines) checkLine(line, blanks.get(line.blank));
+  for (const line of document.lines) checkLine(line, blanks.get(line.blank), endedToo);
   const shots = [document.shots, ...document.outlets.flatMap((o) => (o.own?.shots ? [o.own.shots] : []))].flat();
   for (const shot of shots) checkShot(shot, document.lines, blanks);
   checkWords(document);
@@ -32,11 +35,11 @@ export async function checkDocket(tx: Tx, document: DocketDocument): Promise<voi
     throw new Trouble('not-valid', 'A picture or print that it names is not among the artworks.', 'shots');
 }
 
-function checkLine(line: GoodsLine, blank: BlankDocument | undefined): void {
+function checkLine(line: GoodsLine, blank: BlankDocument | undefined, endedToo: boolean): void {
   if (!blank) throw new Trouble('not-valid', 'That blank is not in the stockroom.', 'blankId');
   const known = (kind: string, wanted: readonly string[], there: { name: string }[]) => {
     const missing = wanted.filter((w) => !there.some((t) => t.name === w));
-    if (missing.length) throw new Trouble('not-valid', `${blank.name} has no ${kind} ${missing.join(', ')}.`, kind);
+    if (missing.length && !endedToo) throw new Trouble('not-valid', `${blank.name} has no ${kind} ${missing.join(', ')}.`, kind);
   };
   const named = (chosen: Chosen | undefined) => (Array.isArray(chosen) ? chosen : []);
   known('colour', named(line.colours), blank.colours);

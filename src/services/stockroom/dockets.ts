@@ -87,7 +87,9 @@ async function wholeOf(tx: Tx, input: DocketInput, before: DocketRow | null): Pr
     return before.document;
   if (before && !isNarrow(before.document))
     throw new Trouble('conflict', `“${before.name}” says more than spec can. Send its document.`, 'spec');
-  const document = widened(spec, blankId, await planFor(tx, spec.pricePlan, before?.document.pricePlan ?? null));
+  const told = widened(spec, blankId, await planFor(tx, spec.pricePlan, before?.document.pricePlan ?? null));
+  const rule = before?.document.whenEnded;
+  const document = { ...told, ...(rule && { whenEnded: rule }) };
   const line = before?.document.lines[0];
   if (!line || line.blank !== blankId) return document;
   // its line keeps its name: variants are known by it
@@ -213,7 +215,8 @@ export async function backToRevision(tx: Tx, id: string, revision: number): Prom
   const before = await data.docketForUpdate(tx, id);
   const then = await data.revisionOf(tx, id, revision);
   if (!before || !then) throw new Trouble('conflict', 'That state of the docket is not kept any more.');
-  await checkDocket(tx, then.document);
+  // what has ended since may be named as it was then: it is left out of what is offered
+  await checkDocket(tx, then.document, { endedToo: true });
   await data.saveDocket(tx, before, then.name, then.document);
   return then.name;
 }

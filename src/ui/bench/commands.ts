@@ -1,12 +1,11 @@
-import { toast } from 'sonner';
 import type { BenchView, GivenView, PlacedView } from '@/api/shapes/bench';
 import { isLead } from '@/core/placement/form';
 import { thousands } from '@/core/thousands';
 import { act, api } from '../api';
-import { registry, useCommands, type Bindings } from '../commands/commands';
+import { useCommands, type Bindings } from '../commands/commands';
+import { sayStep } from '../commands/steps';
 import { count } from '../parts/format';
 import type { Clearing, Whom } from './look-at';
-import { tellStep } from './saving';
 import { openTroubles, type AreaOf, type Placed } from './store';
 
 /** What can be done on the bench with how the artwork in hand sits. */
@@ -38,9 +37,7 @@ export function useBenchCommands(o: {
       await store.again(ids);
       store.refresh();
       if (!undo) return 'They sit like that already.';
-      tellStep(says(n), undo, store, ids);
-      const step = registry.history.last!;
-      toast(says(n), { action: { label: 'Undo', onClick: () => void act(() => registry.history.undo(step)) }, duration: 8000 });
+      sayStep(says(n), undo, () => store.again(ids));
     });
   const give = (to: readonly string[], what: 'all' | 'copies') =>
     doing('give', { from: here, to, what }, to, (n) =>

@@ -4,7 +4,7 @@ import type { GivenView } from '@/api/shapes/bench';
 import type { ArtworkView } from '@/api/views';
 import { act, api, Refusal } from '../api';
 import { registry } from '../commands/commands';
-import { tellStep } from './saving';
+import { tellStep } from '../commands/steps';
 import type { AreaOf, Placed } from './store';
 
 const ASKED_EVERY_MS = 400;
@@ -32,7 +32,7 @@ export function useFitting(at: AreaOf, store: Placed, keep: () => Promise<void>)
         await store.again([artwork.id]);
         if (!undo) return `${file.name} is used there already.`;
         const says = `${file.name} is used for “${artwork.name}” on ${area}.`;
-        tellStep(says, undo, store, [artwork.id]);
+        tellStep(says, undo, () => store.again([artwork.id]));
         const step = registry.history.last!;
         toast(says, { action: { label: 'Undo', onClick: () => void act(() => registry.history.undo(step)) }, duration: 8000 });
       } finally {

@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import type { GivenView } from '@/api/shapes/bench';
 import type { AreaPlacement } from '@/core/placement/form';
 import { api, sentenceOf } from '../api';
-import { registry } from '../commands/commands';
+import { tellStep } from '../commands/steps';
 import type { AreaOf, Placed } from './store';
 
 /** What is being moved is kept so soon after the last move. */
@@ -15,16 +15,6 @@ interface Draft {
   placement: AreaPlacement;
 }
 export type Saving = 'kept' | 'being kept' | null;
-
-/** Tells a step to the history of this window, by which it is taken back and made again. */
-export function tellStep(says: string, undo: string, store: Placed, ids: readonly string[]): void {
-  const go = (path: 'undo' | 'redo') => async () => {
-    const { sentence } = await api<{ sentence: string }>('POST', `/activity/${path}`, { id: undo });
-    await store.again(ids);
-    return sentence || undefined;
-  };
-  registry.history.did({ says, back: go('undo'), again: go('redo') });
-}
 
 /**
  * How the artwork in hand sits while it is being moved. It is kept by itself as soon as the hand rests, or another artwork is taken
@@ -46,7 +36,7 @@ export function useDraft(at: AreaOf, store: Placed) {
     try {
       const body = { line, area, artwork: mine.id, placement: mine.placement };
       const { undo } = await api<GivenView>('PUT', `/dockets/${docket}/placements`, body, true);
-      if (undo) tellStep(`“${mine.name}” placed otherwise`, undo, store, [mine.id]);
+      if (undo) tellStep(`“${mine.name}” placed otherwise`, undo, () => store.again([mine.id]));
       await store.again([mine.id]);
       setSaving('kept');
     } catch (error) {

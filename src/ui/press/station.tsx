@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useState } from 'react';
+import { dayName } from '@/core/day';
 import type { RunView } from '@/api/views';
 import type { ProofState, Refused } from '@/services/line/runs';
 import type { OutletView } from '@/api/views';
@@ -122,6 +123,12 @@ export function PressStation({
                 {Object.entries(run.outlets).map(([id, counts]) => (
                   <OutletBar key={id} name={name(id)} counts={counts} />
                 ))}
+                {run.later && (
+                  <p className="text-teal">
+                    {count(run.later.count, 'listing')} {run.later.count === 1 ? 'waits' : 'wait'} for {dayName(run.later.day)}:
+                    announced, and on offer by {run.later.count === 1 ? 'itself' : 'themselves'} then.
+                  </p>
+                )}
                 {pictures[run.id] && (
                   <div className="mt-1 flex gap-1.5 overflow-hidden">
                     {pictures[run.id]!.map((small) => (

@@ -29,6 +29,7 @@ export function Stockroom({
   outlets,
   scenes,
   samples,
+  changes,
   said,
 }: {
   dockets: DocketView[];
@@ -40,6 +41,8 @@ export function Stockroom({
   scenes: SceneSheet[];
   /** Artworks that goods are shown with. */
   samples: Sample[];
+  /** How many blanks are offered otherwise since somebody looked, and of how many something ended. */
+  changes: { open: number; ended: number };
   said: string | null;
 }) {
   const router = useRouter();
@@ -54,6 +57,8 @@ export function Stockroom({
     'stockroom.new-docket': all ? { says: 'Make a new docket', does: () => router.push('/stockroom/dockets/new') } : null,
     'stockroom.ready': all ? { says: 'Make ready dockets for common goods', does: () => setReady(true) } : null,
     'stockroom.catalogues': { says: 'Fetch the print houses’ catalogues', does: catalogues },
+    'stockroom.changes': { says: 'Look at what print houses changed', does: () => router.push('/stockroom/changes') },
+    'stockroom.new-blank': { says: 'Make a blank of your own', does: () => router.push('/stockroom/blanks/new') },
     'stockroom.new-plan': { says: 'Make a new price plan', does: newPlan },
     'stockroom.add-outlet': { says: 'Add an outlet', does: () => setAdding(true) },
     'stockroom.rules': connected.length
@@ -138,7 +143,14 @@ export function Stockroom({
           </Heading>
           <Plans plans={plans} edit={setPlan} />
           <Heading word="Blanks" about="what print houses offer">
-            <Button onClick={catalogues}>Fetch catalogues</Button>
+            <span className="flex gap-2">
+              {changes.open > 0 && (
+                <ButtonLink tone={changes.ended ? 'go' : 'plain'} href="/stockroom/changes">
+                  Look at {count(changes.open, 'change')}
+                </ButtonLink>
+              )}
+              <Button onClick={catalogues}>Fetch catalogues</Button>
+            </span>
           </Heading>
           {all === 0 ? (
             <p className="bg-paper p-4 text-soft">The catalogues have not been fetched yet.</p>

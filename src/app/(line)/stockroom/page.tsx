@@ -2,6 +2,7 @@ import { visitor } from '@/app/visitor';
 import { scenes } from '@/services/stockroom/scenes';
 import { outlets } from '@/services/outlets/outlets';
 import { blankKinds, blankNames } from '@/services/stockroom/blank-windows';
+import { openChanges } from '@/services/stockroom/changes';
 import { dockets } from '@/services/stockroom/dockets';
 import { plans } from '@/services/stockroom/plans';
 import { listArtworks } from '@/services/artwork/artworks';
@@ -11,7 +12,7 @@ import { Stockroom } from '@/ui/stockroom/stockroom';
 import { Follow } from '@/ui/shell/live';
 
 /** What this page shows something of. */
-const TABLES = ['outlet', 'docket', 'blank', 'price_plan', 'listing'];
+const TABLES = ['outlet', 'docket', 'blank', 'blank_change', 'price_plan', 'listing'];
 
 export const metadata = { title: 'Stockroom' };
 
@@ -48,6 +49,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         outlets={houses.map(outletView)}
         scenes={scenes()}
         samples={samples}
+        changes={await openChanges(caller.workspace)}
         said={said}
       />
     </>

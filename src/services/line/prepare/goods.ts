@@ -54,7 +54,7 @@ export function offerOf(
     ),
   );
   if (blank.onOfferFrom && blank.onOfferFrom > today())
-    say('not-out-yet', 'goods', true, { house: blank.house, blank: blank.name, day: blank.onOfferFrom });
+    say('not-out-yet', 'goods', false, { house: blank.house, blank: blank.name, day: blank.onOfferFrom });
   const none = !variants.length;
   if (gone.stock.size) say('out-of-stock', 'goods', none, { house: blank.house, names: [...gone.stock] });
   if (gone.discontinued.size)
@@ -87,13 +87,20 @@ function sizesOf(artwork: ArtworkRow, blank: BlankDocument, line: GoodsLine, min
   return offered;
 }
 
+/** Can a colour on a size be ordered now, in whichever finish? */
+const canBeHad = (blank: BlankDocument, colour: string, size: string): boolean =>
+  (blank.finishes?.choices.map((f) => f.name) ?? ['']).some(
+    (finish) => termsOf(blank, { colour, size, finish })?.stock === 'in stock',
+  );
 const named = (chosen: Chosen, all: { name: string }[]): string[] => (Array.isArray(chosen) ? chosen : all.map((c) => c.name));
 const most = (chosen: Chosen): number => (Array.isArray(chosen) ? Infinity : chosen.best);
 const inksOf = (motif: ArtworkRow[]) => motif.map((a) => (fillsSheet(a.measured!) ? null : a.measured!.inks));
 
 /** The colours that can be offered, and which twin goes on each; null when the blank has none of the docket's any more. */
 function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, tell: Tell): ColourChoice | null {
-  const wanted = named(line.colours, blank.colours);
+  // by rule only what can be had is chosen among; what is named is told where it cannot
+  const there = blank.colours.filter((c) => line.sizes.some((s) => canBeHad(blank, c.name, s)));
+  const wanted = named(line.colours, there.length ? there : blank.colours);
   // where ink lies below the artwork, that is what it is read on
   const inked = line.placements.find((p) => p.layers.some(isLead));
   const ground = inked && groundHex(inked.ground, motif[0]!);

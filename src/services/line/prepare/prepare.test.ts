@@ -266,10 +266,10 @@ describe('a docket whose blank has changed', () => {
     expect(it.variants.map((v) => `${v.colour} ${v.size}`)).toEqual(['Harbour M', 'Harbour 2XL', 'Ink M']);
     expect(said(it, 'discontinued')).toBe('Brightsea Works no longer offers Soft tee in Ink 2XL; left out.');
   });
-  test('what is only announced can be prepared, and is held until its day', () => {
+  test('what is only announced can be prepared, and goes on offer by itself', () => {
     const soon = without({ onOfferFrom: '2999-01-31' });
-    expect(soon.problems.filter((p) => p.stops).map((p) => p.code)).toEqual(['not-out-yet']);
-    expect(said(soon, 'not-out-yet')).toMatch(/^Brightsea Works has announced Soft tee for 2999-01-31: it can be prepared/);
+    expect(soon.problems.filter((p) => p.code === 'not-out-yet').map((p) => p.stops)).toEqual([false]);
+    expect(said(soon, 'not-out-yet')).toMatch(/^Brightsea Works has announced Soft tee for 31 Jan 2999: it can be prepared/);
     expect(soon.variants).toHaveLength(made().variants.length);
     expect(codes(without({ onOfferFrom: '2020-01-31' }))).toEqual([]);
   });

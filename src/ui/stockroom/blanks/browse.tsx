@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useCallback, useEffect, useState } from 'react';
+import { dayName } from '@/core/day';
 import { thousands } from '@/core/thousands';
 import type { BlankKinds, BlankLine, BlankWindow } from '@/services/stockroom/blank-windows';
 import { act, api } from '../../api';
@@ -169,21 +170,22 @@ export function Blanks({ first, kinds, samples }: { first: BlankWindow; kinds: B
   );
 }
 
-/** Fetches all catalogues; what could not be taken is said. */
+/** Fetches all catalogues; what could not be taken is said, and how much there is to look at. */
 export async function fetchCatalogues(): Promise<string> {
   const { faults } = await api<{ faults: string[] }>('POST', '/blanks/refresh', {});
+  const { open } = await api<{ open: number }>('GET', '/blank-changes?count=1');
+  const news = open ? ` ${count(open, 'blank')} changed: look at ${open === 1 ? 'it' : 'them'} in the stockroom.` : '';
   return faults.length
-    ? `The catalogues are up to date, but for ${count(faults.length, 'product')} that could not be taken. ${faults[0]}`
-    : 'The catalogues are up to date.';
+    ? `The catalogues are up to date, but for ${count(faults.length, 'product')} that could not be taken. ${faults[0]}${news}`
+    : `The catalogues are up to date.${news}`;
 }
 
-const NAMED_DAY = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
 /** What is out of the ordinary about a blank: announced, or gone. */
 export const Standing = ({ onOfferFrom, goneAt }: Pick<BlankLine, 'onOfferFrom' | 'goneAt'>) =>
   goneAt ? (
     <span className="badge badge-sm bg-spot-t text-spot">offered no more</span>
   ) : onOfferFrom ? (
-    <span className="badge badge-sm bg-ochre-t text-ochre">from {NAMED_DAY.format(new Date(onOfferFrom))}</span>
+    <span className="badge badge-sm bg-ochre-t text-ochre">from {dayName(onOfferFrom)}</span>
   ) : null;
 
 /** One blank as a row: its largest area to scale, what it is, colours, sizes, cost, print. */

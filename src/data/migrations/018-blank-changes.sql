@@ -1,0 +1,41 @@
+-- What a print house offers otherwise than before, until somebody has looked at it: one row a blank, however often it is fetched.
+CREATE TABLE blank_change (
+  workspace_id uuid NOT NULL REFERENCES workspace ON DELETE CASCADE DEFAULT current_workspace(),
+  id uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+  seq bigint GENERATED ALWAYS AS IDENTITY,
+  blank_id text NOT NULL,
+  -- the version that was there when it was last looked at; null for a blank that is new
+  from_version integer,
+  -- its house had left it out before
+  was_gone boolean NOT NULL DEFAULT false,
+  -- codes with values, gravest first
+  changes jsonb NOT NULL,
+  -- of the gravest: 0 is what ended
+  weight smallint NOT NULL,
+  -- what the rules of dockets did
+  mended jsonb NOT NULL DEFAULT '[]',
+  at timestamptz NOT NULL DEFAULT now(),
+  looked_at timestamptz,
+  looked_by jsonb,
+  FOREIGN KEY (workspace_id, blank_id) REFERENCES blank ON DELETE CASCADE
+);
+CREATE UNIQUE INDEX blank_change_open ON blank_change (workspace_id, blank_id) WHERE looked_at IS NULL;
+CREATE INDEX blank_change_in_order ON blank_change (workspace_id, weight, seq DESC) WHERE looked_at IS NULL;
+CREATE INDEX blank_change_looked ON blank_change (workspace_id, looked_at) WHERE looked_at IS NOT NULL;
+ALTER TABLE blank_change ENABLE ROW LEVEL SECURITY;
+CREATE POLICY own ON blank_change USING (workspace_id = current_workspace()) WITH CHECK (workspace_id = current_workspace());
+GRANT SELECT, INSERT, UPDATE, DELETE ON blank_change TO press_app;
+GRANT USAGE ON ALL SEQUENCES IN SCHEMA public TO press_app;
+CREATE TRIGGER tell AFTER INSERT OR UPDATE OR DELETE ON blank_change FOR EACH STATEMENT EXECUTE FUNCTION tell_change();
+
+-- proofs that a blank's change touches
+CREATE INDEX proof_goods_by_blank ON proof_goods (workspace_id, blank_id);
+
+-- When a listing may be on offer: the day that the last of its announced blanks comes out on, in universal time; null for at once.
+CREATE FUNCTION on_offer_from(listing uuid) RETURNS timestamptz LANGUAGE sql STABLE AS $$
+  SELECT max(b.on_offer_from)::timestamp AT TIME ZONE 'UTC' FROM listing l JOIN proof_goods g ON g.proof_id = l.proof_id
+  JOIN blank b ON b.workspace_id = g.workspace_id AND b.id = g.blank_id WHERE l.id = $1
+$$;
+
+-- Blanks of one's own are in no catalogue.
+ALTER TABLE blank ADD COLUMN own boolean NOT NULL DEFAULT false;
