@@ -18,3 +18,12 @@ export function sayStep(says: string, undo: string, after?: () => void | Promise
   const step = registry.history.last!;
   toast(says, { action: { label: 'Undo', onClick: () => void act(() => registry.history.undo(step)) }, duration: 8000 });
 }
+
+/** Tells the last step that was done to one thing, by its id, to the history of this window. */
+export async function tellLastStep(of: string, says: string): Promise<void> {
+  const { items } = await api<{ items: { id: string; undoable: boolean }[] }>(
+    'GET',
+    `/activity?of=${encodeURIComponent(of)}&limit=1`,
+  );
+  if (items[0]?.undoable) tellStep(says, items[0].id);
+}

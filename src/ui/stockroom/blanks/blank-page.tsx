@@ -1,12 +1,15 @@
 'use client';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { BlankView } from '@/api/views';
 import { pixelSize } from '@/core/print-file/pixels';
 import type { AreaSize } from '@/core/placement/lay';
 import { areaOn, termsOf, type BlankDocument } from '@/core/stock/blank';
 import { StoryFold } from '../../desk/story';
-import { ButtonLink } from '../../parts/button';
+import { act, api } from '../../api';
+import { tellLastStep } from '../../commands/steps';
+import { Button, ButtonLink } from '../../parts/button';
 import { ChoiceField } from '../../parts/fields/field';
 import { amount, count } from '../../parts/format';
 import { Heading } from '../heading';
@@ -18,6 +21,12 @@ import { SizeTable } from './size-table';
 /** All that is known of one blank: print areas to scale, costs, words, sizes, postage, safety. */
 export function BlankPage({ blank, sample }: { blank: BlankView; sample: Sample | null }) {
   const { document: d } = blank;
+  const router = useRouter();
+  const takeAway = async () => {
+    await api('DELETE', `/blanks/${d.id}`);
+    await tellLastStep(d.id, `Took away the blank “${d.name}”`);
+    return `${d.name} is taken away.`;
+  };
   return (
     <div className="h-full overflow-auto px-[18px] pt-2.5 pb-10">
       <div className="flex items-center gap-3">
@@ -30,6 +39,15 @@ export function BlankPage({ blank, sample }: { blank: BlankView; sample: Sample 
         </span>
         <Standing onOfferFrom={d.onOfferFrom ?? null} goneAt={blank.goneAt} />
         <span className="grow" />
+        {d.source === 'own' && (
+          <>
+            <Button tone="quiet" onClick={() => void act(takeAway).then((done) => done && router.push('/stockroom/blanks'))}>
+              Take away
+            </Button>
+            <ButtonLink href={`/stockroom/blanks/${d.id}/change`}>Change</ButtonLink>
+          </>
+        )}
+        <ButtonLink href={`/stockroom/blanks/new?from=${d.id}`}>Copy</ButtonLink>
         <ButtonLink tone="go" href={`/stockroom/dockets/new?blank=${d.id}`}>
           Make a docket of it
         </ButtonLink>

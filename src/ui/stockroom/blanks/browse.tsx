@@ -1,12 +1,13 @@
 'use client';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import { dayName } from '@/core/day';
 import { thousands } from '@/core/thousands';
 import type { BlankKinds, BlankLine, BlankWindow } from '@/services/stockroom/blank-windows';
 import { act, api } from '../../api';
 import { useCommands } from '../../commands/commands';
-import { Button } from '../../parts/button';
+import { Button, ButtonLink } from '../../parts/button';
 import { ChoiceField } from '../../parts/fields/field';
 import { Find } from '../../parts/fields/find';
 import { amount, count } from '../../parts/format';
@@ -46,7 +47,12 @@ export function Blanks({ first, kinds, samples }: { first: BlankWindow; kinds: B
     });
   const all = kinds.departments.reduce((n, d) => n + d.count, 0);
   const catalogues = () => void act(fetchCatalogues);
-  useCommands({ 'stockroom.catalogues': { says: 'Fetch the print houses’ catalogues', does: catalogues } });
+  const router = useRouter();
+  useCommands({
+    'stockroom.catalogues': { says: 'Fetch the print houses’ catalogues', does: catalogues },
+    'stockroom.changes': { says: 'Look at what print houses changed', does: () => router.push('/stockroom/changes') },
+    'stockroom.new-blank': { says: 'Make a blank of your own', does: () => router.push('/stockroom/blanks/new') },
+  });
   const sample = samples.find((a) => a.id === search.get('with')) ?? samples[0] ?? null;
   const ask = (part: string) => (e: React.ChangeEvent<HTMLSelectElement>) => put({ [part]: e.target.value || null });
   return (
@@ -74,7 +80,10 @@ export function Blanks({ first, kinds, samples }: { first: BlankWindow; kinds: B
               </Button>
             </SelectionBar>
           ) : (
-            <Button onClick={catalogues}>Fetch catalogues</Button>
+            <>
+              <Button onClick={catalogues}>Fetch catalogues</Button>
+              <ButtonLink href="/stockroom/blanks/new">New blank</ButtonLink>
+            </>
           )}
         </div>
         <div className="mt-1.5 flex items-center gap-2">
