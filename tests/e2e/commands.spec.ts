@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './alive';
+import type { BlankDocument } from '../../src/core/stock/blank';
 import { COMMAND_IDS, STATIONS, type CommandId } from '../../src/ui/commands/table';
 import {
   control,
@@ -50,6 +51,15 @@ async function command(page: Page, id: CommandId, says: RegExp | string, shows: 
     await shows();
     done.add(id);
   });
+}
+/** Two blanks of one's own that end a colour. */
+async function twoChanges(): Promise<void> {
+  const { document } = await ok<{ document: BlankDocument }>('GET', '/blanks/brightsea-mug-325');
+  for (const n of [1, 2]) {
+    const own = { ...document, id: `own-command-mug-${n}`, name: `Command mug ${n}`, department: 'trials', source: 'own' };
+    await ok('POST', '/blanks', { document: own });
+    await ok('PUT', `/blanks/${own.id}`, { document: { ...own, colours: own.colours.slice(1) }, version: 1 });
+  }
 }
 const all = (page: Page) =>
   expect(async () => {
@@ -263,6 +273,17 @@ test('stockroom, and what holds everywhere', async ({ page }) => {
   await command(page, 'stockroom.new-plan', 'Make a new price plan', opens(page, 'Price plan'));
   await command(page, 'stockroom.ready', 'Make ready dockets for common goods', opens(page, 'Ready dockets'));
   await command(page, 'stockroom.add-outlet', 'Add an outlet', opens(page, 'Add an outlet'));
+  await command(page, 'stockroom.changes', 'Look at what print houses changed', at(page, /\/stockroom\/changes/));
+  await twoChanges();
+  await expect(page.getByRole('list', { name: 'What changed' }).getByRole('link', { name: /^Command mug/ })).toHaveCount(2);
+  await page.getByRole('listitem').filter({ hasText: 'Command mug 1' }).first().focus();
+  await command(page, 'stockroom.looked', 'Command mug 1: looked at', () => said(page, '1 change looked at.'));
+  await command(page, 'stockroom.looked-all', /looked at$/, () =>
+    expect(page.getByRole('heading', { name: 'Nothing has changed' })).toBeVisible(),
+  );
+  await page.goto('/stockroom');
+  await command(page, 'stockroom.new-blank', 'Make a blank of your own', at(page, /\/stockroom\/blanks\/new/));
+  await page.goto('/stockroom');
   await command(page, 'stockroom.new-docket', 'Make a new docket', at(page, /\/stockroom\/dockets\/new/));
   for (const station of STATIONS) await command(page, `go.${station}`, /^To the /, at(page, new RegExp(`/${station}$`)));
   await page.goto('/ledger');

@@ -43,11 +43,19 @@ beforeAll(async () => {
   workspace = await asOwner(async (o) => (await o.query<{ workspace_id: string }>('SELECT workspace_id FROM docket WHERE id = $1', [docket])).rows[0]!.workspace_id); // prettier-ignore
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const { products } = (await (await fetch(`${STANDINS}/houses/brightsea/catalogue`)).json()) as { products: Product[] };
-  const as = (of: string, id: string) => ({ ...products.find((p) => p.id === of)!, id });
-  [tee, mug] = [as('brightsea-tee-180', 'change-tee'), as('brightsea-mug-325', 'change-mug')];
+  const as = (of: string, id: string, name: string) => ({
+    ...products.find((p) => p.id === of)!,
+    id,
+    name,
+    department: 'trials',
+  });
+  [tee, mug] = [as('brightsea-tee-180', 'change-tee', 'Changing T-shirt'), as('brightsea-mug-325', 'change-mug', 'Changing mug')];
   expect(await fetched(tee, mug)).toEqual([]);
 });
 afterAll(async () => {
+  // what is gone is in nobody's way
+  await fetched();
+  await ok('POST', '/blank-changes/looked', {});
   server.closeAllConnections();
   server.close();
   await closeDatabase();
@@ -274,7 +282,7 @@ describe('a blank of one’s own', () => {
       document: { ...copied, id: 'change-mug' },
       version: 1,
     });
-    expect([theirs.status, theirs.body.detail]).toEqual([409, `Glazed mug is ${HOUSE}’s: copy it, and change the copy.`]);
+    expect([theirs.status, theirs.body.detail]).toEqual([409, `Changing mug is ${HOUSE}’s: copy it, and change the copy.`]);
   });
 });
 

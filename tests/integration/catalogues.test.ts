@@ -3,6 +3,8 @@ import type { AddressInfo } from 'node:net';
 import { closeDatabase } from '../../src/data/database';
 import { blankWindow } from '../../src/services/stockroom/blank-windows';
 import { blanks, fetchCatalogue, sayForWhom } from '../../src/services/stockroom/blanks';
+import { changesWindow } from '../../src/services/stockroom/changes';
+import { changePhrase } from '../../src/core/stock/changes';
 import { asOwner, STANDINS } from './press';
 
 // catalogues as a print house that is broken, or means harm, would send them; into a workspace of its own
@@ -141,4 +143,34 @@ test('three thousand blanks are taken, found in windows, and one sentence of one
     ['many-5', 2],
     ['many-7', 2],
   ]);
+});
+
+test('the shipped houses bring a list out for spring: every way in which a list can differ is in it, and none when the first is back', async () => {
+  const at = (await asOwner((o) => o.query<{ id: string }>("INSERT INTO workspace (name) VALUES ('Spring') RETURNING id")))
+    .rows[0]!.id;
+  const houses = ['brightsea', 'aldergate'];
+  const bring = async (list: 'first' | 'spring') => {
+    const faults: string[] = [];
+    for (const house of houses) {
+      expect((await fetch(`${STANDINS}/control/${house}/${list}`, { method: 'POST' })).status).toBe(200);
+      faults.push(...(await fetchCatalogue(at, `${STANDINS}/houses/${house}/catalogue`)));
+    }
+    expect(faults).toEqual([]);
+    const { items } = await changesWindow(at, { from: 0, count: 100 });
+    return items.flatMap((c) => c.changes.map((x) => [c.blank, x.code, changePhrase(x)]));
+  };
+  try {
+    expect(await bring('first')).toEqual([]);
+    const told = await bring('spring');
+    const codes = ['colours-ended', 'variants-ended', 'sizes-ended', 'gone', 'dearer', 'cheaper', 'short', 'postage', 'days', 'text', 'day', 'new', 'colours-new', 'sizes-new', 'areas-new']; // prettier-ignore
+    expect([...new Set(told.map((t) => t[1]))].sort()).toEqual(codes.sort());
+    for (const [, code, says] of told) expect(says).not.toBe(code);
+    // the page that brings the other list out says which one holds
+    expect(await (await fetch(`${STANDINS}/houses/brightsea`)).text()).toContain('Bring out the first list again');
+    // the new shirt is not listed any more: it came and went
+    expect((await bring('first')).filter((t) => t[0] !== 'brightsea-tee-organic-200')).toEqual([]);
+  } finally {
+    for (const house of houses) await fetch(`${STANDINS}/control/${house}/first`, { method: 'POST' });
+    await asOwner((o) => o.query('DELETE FROM workspace WHERE id = $1', [at]));
+  }
 });

@@ -23,7 +23,7 @@ export interface EndedOnLine {
 }
 
 /** A colour farther away than that, CIEDE2000, is another one, and takes no place by rule. */
-export const NEAR = 20;
+export const NEAR = 12;
 
 /**
  * What of a goods line has ended. What is out of stock may come back, and has not. `hexOf` knows colours that the blank once had,

@@ -92,7 +92,7 @@ export function ChangeRow({
           ))}
         </ul>
       </div>
-      <Button className="btn-sm" tone="quiet" keys={here ? 'L' : undefined} onClick={looked}>
+      <Button className="btn-sm justify-self-end" tone="quiet" keys={here ? 'L' : undefined} onClick={looked}>
         Looked at
       </Button>
     </li>

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { BlankView } from '@/api/views';
-import type { ChosenColours, GoodsLine } from '@/core/docket/docket';
+import type { ChosenColours, GoodsLine, WhenEnded } from '@/core/docket/docket';
 import { begunAnew, starterParts } from '@/core/docket/starter';
 import { faceOn, fitted, onArea } from '@/core/placement/form';
 import { act } from '../../api';
@@ -29,6 +29,14 @@ export function lineFor(blank: BlankView, like: GoodsLine | undefined, keys: rea
     placements: [{ form: 1, area: area.name, ...faceOn({ ...how, bySize: {} }, '') }],
   };
 }
+
+/** What becomes of a colour that ends. */
+const ENDED: [WhenEnded | '', string][] = [
+  ['', 'ask me'],
+  ['drop colour', 'leave the colour out'],
+  ['drop sizes', 'keep it in the sizes that are left'],
+  ['nearest colour', 'take the nearest colour in its place'],
+];
 
 /** The goods of a docket: one line for each blank, with what is offered of it and where the artwork sits on it. */
 export function LinesPart() {
@@ -80,6 +88,13 @@ export function LinesPart() {
         }
       />
       <Wrong says={problem('document.lines')} />
+      <ChoiceField
+        label="When the print house ends a colour"
+        className="w-[330px]"
+        value={document.whenEnded ?? ''}
+        options={ENDED}
+        onChange={(e) => change({ whenEnded: (e.target.value || undefined) as WhenEnded | undefined })}
+      />
     </Part>
   );
 }
