@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import type { Page } from '@playwright/test';
 import { expect, test } from './alive';
 import type { BlankDocument } from '../../src/core/stock/blank';
@@ -51,6 +52,14 @@ async function command(page: Page, id: CommandId, says: RegExp | string, shows: 
     await shows();
     done.add(id);
   });
+}
+/** An artwork that fills its sheet: shirts do not take it by rule. */
+async function filled(): Promise<string> {
+  const noise = { type: 'gaussian' as const, mean: 120, sigma: 50 };
+  const png = await sharp({ create: { width: 3000, height: 3600, channels: 3, background: '#446688', noise } }).png({ compressionLevel: 1 }).toBuffer(); // prettier-ignore
+  const [{ id }] = (await upload([[`filled-${Date.now()}.png`, png]])) as [{ id: string }];
+  await settled(id);
+  return id;
 }
 /** Two blanks of one's own that end a colour. */
 async function twoChanges(): Promise<void> {
@@ -132,6 +141,18 @@ test('sheet and proofs', async ({ page }) => {
     expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText('selected'),
   );
   await command(page, 'sheet.bench', 'Place these on goods', at(page, /\/bench\?rows=.*on=/));
+  await page.goto(`/sheet?rows=${ids.map((id) => id.slice(0, 8)).join()}`);
+  await expect(page.getByRole('gridcell').first()).toBeVisible();
+  await command(page, 'sheet.all', /Select all \d+ cells/, () =>
+    expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText('selected'),
+  );
+  await page.goto(`/sheet?rows=${(await filled()).slice(0, 8)}`);
+  await expect(page.getByRole('gridcell').first()).toBeVisible();
+  await command(page, 'sheet.all', /Select all \d+ cells/, () =>
+    expect(page.getByRole('button', { name: 'Allow here' })).toBeVisible(),
+  );
+  await command(page, 'sheet.allow', /^Allow \d+ artworks? here all the same/, () => said(page, /allowed by hand/));
+  await expect(page.getByRole('button', { name: 'By rule again' })).toBeVisible();
   await page.goto(`/sheet?rows=${ids.map((id) => id.slice(0, 8)).join()}`);
   await expect(page.getByRole('gridcell').first()).toBeVisible();
   await command(page, 'sheet.all', /Select all \d+ cells/, () =>

@@ -17,6 +17,7 @@ import {
   unpassProofs,
 } from '@/services/line/runs';
 import { countProofs, nextInState, proofWindow } from '@/services/line/proof-windows';
+import { allow } from '@/services/line/allowing';
 import { countSelection, proofsOf, sheet, sheetColumns, sheetWindow } from '@/services/line/sheet';
 import { columnOf } from '@/core/planning/cells';
 import { countListings, listingWindow } from '@/services/outlets/listing-windows';
@@ -303,6 +304,16 @@ const standing = [
     '/sheet/count',
     { does: 'how many cells and proofs a part of the sheet means', body: shape.Selection, answers: shape.SelectionCount },
     ({ workspace, body }) => countSelection(workspace, body),
+  ),
+  route(
+    'POST',
+    '/sheet/allow',
+    {
+      does: 'lets dockets take artworks by hand that their rules do not take',
+      body: shape.AllowBody,
+      answers: shape.AllowedView,
+    },
+    ({ workspace, body: { allow: how, ...selection } }) => allow(workspace, selection, how),
   ),
   route(
     'POST',

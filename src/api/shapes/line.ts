@@ -180,8 +180,12 @@ export const SelectionCount = Exactly({
   open: Type.Integer({ description: 'cells that could be made and are not' }),
   ready: Whole,
   held: Type.Integer({ description: 'held or refused' }),
+  closed: Type.Integer({ description: 'artworks under dockets whose rules do not take them: a hand may allow them' }),
+  allowed: Type.Integer({ description: 'artworks under dockets that a hand allowed' }),
   first: OrNull(Uuid, 'the first of its proofs'),
 });
+export const AllowBody = Exactly({ ...selection, allow: Type.Boolean({ description: 'false leaves it to the rules again' }) });
+export const AllowedView = Exactly({ changed: Whole, undo: OrNull(Uuid, 'takes it back, as POST /activity/undo') });
 export const SelectionProofs = Exactly({ ...selection, limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })) });
 const word = Type.Optional(Type.String({ maxLength: 200 }));
 /** A search among proofs, in an address or as a description of what is meant. */
@@ -344,25 +348,31 @@ export const ListingInFull = Named('ListingInFull', {
   orders: Type.Array(Order, { description: 'newest first' }),
 });
 
+const ProofCell = Exactly({
+  id: Uuid,
+  state: OneOf(PROOF_STATES),
+  small: OrNull(Text),
+  priceMinor: OrNull(Minor),
+  problem: OrNull(Text),
+  outOfDate: Type.Boolean(),
+  stands: OrNull(Text, 'the state of its listing'),
+  changed: Type.Boolean({ description: 'it differs from what its listing was sent' }),
+});
+const why = Type.String({ description: 'why there cannot be a proof' });
+const Open = Type.Null({ description: 'open' });
 const Cell = Type.Union([
-  Exactly({
-    id: Uuid,
-    state: OneOf(PROOF_STATES),
-    small: OrNull(Text),
-    priceMinor: OrNull(Minor),
-    problem: OrNull(Text),
-    outOfDate: Type.Boolean(),
-    stands: OrNull(Text, 'the state of its listing'),
-    changed: Type.Boolean({ description: 'it differs from what its listing was sent' }),
-  }),
-  Exactly({ why: Type.String({ description: 'why there cannot be a proof' }) }),
-  Type.Null({ description: 'open' }),
+  ProofCell,
+  Exactly({ why, could: Type.Boolean({ description: 'a hand may allow it all the same' }) }),
+  Exactly({ allowed: Type.Literal(true, { description: 'open, because a hand allowed it' }) }),
+  Open,
 ]);
+/** As programs have known it from the beginning. */
+const PlainCell = Type.Union([ProofCell, Exactly({ why }), Open]);
 const head = { id: Uuid, name: Text, about: Text, lightness: Type.Number(), clearShare: Share, thumb: Text };
 const column = { outlet: Text, outletName: Text, docket: Uuid, docketName: Text };
 export const Sheet = Named('Sheet', {
   columns: Type.Array(Exactly(column)),
-  rows: Type.Array(Exactly({ ...head, cells: Type.Array(Cell, { description: 'one per column' }) })),
+  rows: Type.Array(Exactly({ ...head, cells: Type.Array(PlainCell, { description: 'one per column' }) })),
 });
 const standing = {
   stands: Type.Integer({ description: 'cells that stand at their outlet' }),

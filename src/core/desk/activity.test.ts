@@ -32,3 +32,11 @@ test('everything that is written down has a sentence', () => {
   expect(recorded.length).toBeGreaterThan(15);
   expect(recorded.filter((did) => says(did, { count: 1, fields: [] }) === did)).toEqual([]);
 });
+
+test('what a rule did to dockets says what, and that it was by the rule', () => {
+  const did = [{ did: 'dropped colour', line: 'goods', name: 'Moss' }, { did: 'moved colour', line: 'goods', name: 'Chalk', to: 'Foam', apart: 1.4 }]; // prettier-ignore
+  expect(says('docket.mended', { count: 1, name: 'Shirts', did, byRule: true })).toBe(
+    'By its rule for what ends, changed the docket “Shirts”: Moss left out, Chalk became Foam (1.4 apart)',
+  );
+  expect(says('docket.mended', { count: 3, did: [] })).toBe('Changed 3 dockets: its rule for what ends');
+});

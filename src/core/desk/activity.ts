@@ -29,6 +29,12 @@ function changedArtworks({ count, name, fields, standing }: Values): string {
 const about = ({ name, count }: { name?: unknown; count?: unknown }): string =>
   typeof name === 'string' ? `“${name}”` : some(count, 'artwork');
 
+function mendedDockets({ byRule, name, count, did = [] as never }: Values): string {
+  const what = name ? `the docket “${String(name)}”` : some(count, 'docket');
+  const how = (did as Mended[]).map(mendedPhrase).join(', ') || 'its rule for what ends';
+  return `${byRule ? 'By its rule for what ends, changed' : 'Changed'} ${what}: ${how}`;
+}
+
 const GOALS: Record<string, string> = { live: 'live', ended: 'to an end', draft: 'aside as drafts' };
 
 /** Everything that can be done, as it is told: past tense, without who and when. */
@@ -40,6 +46,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'artwork.merge': (v) => `Merged ${v.names}`,
   'artwork.version': (v) => `Put in another file for “${v.name}”: ${v.file}`,
   'artwork.bin-emptied': (v) => `Emptied the bin: ${some(v.count, 'artwork')}`,
+  'artwork.allowed': (v) => `Allowed ${some(v.count, 'artwork')} by hand on ${list(v.dockets)}`,
+  'artwork.by-rule': (v) => `Left ${some(v.count, 'artwork')} to the rules of ${list(v.dockets)} again`,
   'placement.changed': (v) => `Placed ${about(v)} otherwise on ${v.docket}, ${v.area}`,
   'placement.given-back': (v) => `Gave ${about(v)} back to the docket ${v.docket}, ${v.area}`,
   'trouble.waived': (v) =>
@@ -64,8 +72,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'listing.brought-over': (v) => `Entered “${v.title}”, which stands at ${v.outlet}`,
   'docket.made': (v) => `Made the docket “${v.name}”`,
   'docket.changed': (v) => `Changed the docket “${v.name}”: ${list(v.parts) || 'its name'}`,
-  'docket.mended': (v) =>
-    `${v.byRule ? 'By its rule for what ends, changed' : 'Changed'} ${v.name ? `the docket “${String(v.name)}”` : some(v.count, 'docket')}: ${(v.did as unknown as Mended[]).map(mendedPhrase).join(', ') || 'its rule for what ends'}`,
+  'docket.mended': mendedDockets,
   'plan.made': (v) => `Made the price plan “${v.name}”`,
   'plan.changed': (v) =>
     `Changed the price plan “${v.name}”, which ${some(v.dockets, 'docket')} ${Number(v.dockets) === 1 ? 'follows' : 'follow'}`,

@@ -1,10 +1,11 @@
-import { whyNot } from '../../core/docket/accepts';
 import type { AreaPlacement, Layer } from '../../core/placement/form';
 import { gravity, type PlacementTrouble, type TroubleCode } from '../../core/placement/trouble';
+import { byRule, type Allowed } from '../../core/planning/cells';
 import { troublesOver } from '../../core/planning/placed';
 import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
 import { findArtworks } from '../../data/artwork/search';
 import { inWorkspace, type Tx } from '../../data/database';
+import { allowedOf } from '../../data/line/allowed';
 import { ownUnder } from '../../data/line/own-placements';
 import { sheetWorks } from '../../data/line/sheet';
 import { waiversUnder, type Waiver } from '../../data/line/waivers';
@@ -73,20 +74,22 @@ export interface OnBench {
 export const onBench = (workspace: string, asked: AreaAsked, ids: readonly string[]): Promise<OnBench[]> =>
   inWorkspace(workspace, async (tx) => {
     const at = await benchArea(tx, asked);
-    const all = await looked(tx, at, taken(at, ids, await artworksByIds(tx, [...ids])));
+    const all = await looked(tx, at, taken(at, ids, await artworksByIds(tx, [...ids]), await allowedOf(tx, ids)));
     const placed = all.map((a) => a.own[at.placement.area] ?? at.placement);
     const others = await othersIn(tx, placed);
     return all.map((a, i) => ({ ...a, shown: placed[i]!.layers.map((l) => shownBy(l, a.artwork, others)) }));
   });
 
-const worksOf = async (tx: Tx, at: BenchArea, ids: string[]): Promise<Work[]> => taken(at, ids, await sheetWorks(tx, ids));
+const worksOf = async (tx: Tx, at: BenchArea, ids: string[]): Promise<Work[]> =>
+  taken(at, ids, await sheetWorks(tx, ids), await allowedOf(tx, ids));
 
 /** Those of some artworks that a docket takes, in the order of their ids. */
-function taken<W extends Work>({ docket }: BenchArea, ids: readonly string[], works: readonly W[]): W[] {
+function taken<W extends Work>({ docket }: BenchArea, ids: readonly string[], works: readonly W[], allowed: Allowed): W[] {
+  const at = { docket: docket.id, accepts: docket.document.accepts };
   const known = new Map(works.map((w) => [w.id, w]));
   return ids.flatMap((id) => {
     const w = known.get(id);
-    return w?.measured && w.state === 'ready' && !whyNot(docket.document.accepts, w) ? [w] : [];
+    return w?.measured && w.state === 'ready' && !byRule(w, at, allowed) ? [w] : [];
   });
 }
 

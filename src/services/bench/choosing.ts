@@ -1,7 +1,8 @@
-import { whyNot } from '../../core/docket/accepts';
+import { byRule } from '../../core/planning/cells';
 import { artworksByIds } from '../../data/artwork/artworks';
 import { findArtworks } from '../../data/artwork/search';
 import { inWorkspace } from '../../data/database';
+import { allowedOf } from '../../data/line/allowed';
 import { blanksByIds } from '../../data/stockroom/blanks';
 import { listDockets } from '../../data/stockroom/dockets';
 import { filterOf, type Search } from '../artwork/artworks';
@@ -32,9 +33,10 @@ export const areasThere = (workspace: string, search: Search): Promise<{ areas: 
     const { filter, sort } = filterOf(search);
     const some = (await findArtworks(tx, filter, sort)).slice(0, LOOKED_AT).map((a) => a.id);
     const artworks = (await artworksByIds(tx, some)).filter((a) => a.measured && a.state === 'ready');
-    const takes = (id: string) => {
-      const { accepts } = dockets.find((d) => d.id === id)!.document;
-      return artworks.filter((a) => !whyNot(accepts, a)).length;
+    const allowed = await allowedOf(tx, some);
+    const takes = (docket: string) => {
+      const { accepts } = dockets.find((d) => d.id === docket)!.document;
+      return artworks.filter((a) => !byRule(a, { docket, accepts }, allowed)).length;
     };
     const ids = [...new Set(areas.map((a) => a.docket))];
     const suits = ids.reduce<string | null>((best, id) => (best === null || takes(id) > takes(best) ? id : best), null);

@@ -11,6 +11,7 @@ import { same } from '../../core/docket/docket';
 import { putPlacementsBack, type PlacementsUndo } from '../bench/giving';
 import { putWaiversBack, type WaiversUndo } from '../bench/waiving';
 import { putBack } from '../artwork/changing';
+import { putAllowedBack, type AllowedUndo } from '../line/allowing';
 import { putProofBack } from '../line/proofs';
 import { lookedAt, notLookedAt } from '../../data/stockroom/blank-changes';
 import { putDocketsBack } from '../stockroom/changes';
@@ -91,12 +92,15 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
           : '',
       };
     }
+    case 'allowed':
     case 'placements':
     case 'waivers': {
       const { count, left } =
-        undo.kind === 'waivers'
-          ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
-          : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
+        undo.kind === 'allowed'
+          ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
+          : undo.kind === 'waivers'
+            ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
+            : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
       const sentence = `${left} ${left === 1 ? 'was' : 'were'} changed since, and ${left === 1 ? 'stays' : 'stay'}.`;
       return { count, left, sentence: left ? sentence : '' };
     }

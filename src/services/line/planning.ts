@@ -1,3 +1,4 @@
+import { allowedOf } from '../../data/line/allowed';
 import { offersAt } from '../../core/docket/docket';
 import { columnKey, standingOf, whyClosed, type Column, type Place } from '../../core/planning/cells';
 import * as artworks from '../../data/artwork/artworks';
@@ -131,6 +132,7 @@ async function layOutSome(tx: Tx, workspace: string, runId: string, cells: numbe
   const places = placesAt(part.columns, await listDockets(tx), await listOutlets(tx));
   const leads = await leadsOf(tx, works);
   const again = await listedOutOfDate(tx, part.artworks);
+  const allowed = await allowedOf(tx, part.artworks);
   const cellKey = (c: data.Cell) => `${c.artworkId}/${columnKey({ docket: c.docketId, outlet: c.outletId })}`;
   const stands = new Map(
     part.only === 'all' ? [] : (await placedProofs(tx, part.artworks)).map((p) => [cellKey(p), standingOf(p.state)]),
@@ -142,7 +144,7 @@ async function layOutSome(tx: Tx, workspace: string, runId: string, cells: numbe
       const cell = { artworkId: work.id, docketId: place.docket, outletId: place.outlet, place, work };
       const stand = stands.get(cellKey(cell));
       if (part.only === 'open' ? stand !== undefined : part.only === 'held' && stand !== 'held') continue;
-      const why = whyClosed(work, place, leadAt(leads, work, place));
+      const why = whyClosed(work, place, leadAt(leads, work, place), allowed);
       if (why) leftOut.push({ artwork: work.name, docket: place.docketName, outlet: place.outletName, ...why });
       else {
         takeLead(leads, work, place);

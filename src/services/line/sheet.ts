@@ -1,9 +1,21 @@
-import { whyPhrase } from '../../core/docket/accepts';
+import { whyNot, whyPhrase } from '../../core/docket/accepts';
 import { offersAt } from '../../core/docket/docket';
 import { sentenceOf } from '../../core/listing/problems';
-import { columnKey, noCoverage, standingOf, whyClosed, type Column, type Coverage, type Place } from '../../core/planning/cells';
+import {
+  allowedKey,
+  byRule,
+  columnKey,
+  mayBeAllowed,
+  noCoverage,
+  standingOf,
+  whyClosed,
+  type Column,
+  type Coverage,
+  type Place,
+} from '../../core/planning/cells';
 import { inWorkspace, type Tx } from '../../data/database';
 import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
+import { allowedOf } from '../../data/line/allowed';
 import { motifProofs, type ProofState } from '../../data/line/proofs';
 import * as data from '../../data/line/sheet';
 import { listOutlets } from '../../data/outlets/outlets';
@@ -17,7 +29,7 @@ export interface SheetColumn extends Column {
   outletName: string;
   docketName: string;
 }
-/** A proof, an open cell (null), or the reason why there cannot be one. */
+/** A proof, an open cell (null, or allowed by hand), or the reason why there cannot be one. */
 export type SheetCell =
   | {
       id: string;
@@ -30,7 +42,13 @@ export type SheetCell =
       stands: string | null;
       changed: boolean;
     }
-  | { why: string }
+  | {
+      why: string;
+      /** A hand may set that aside. */
+      could: boolean;
+    }
+  /** Open, because a hand allowed it. */
+  | { allowed: true }
   | null;
 /** An artwork as the head of its row. */
 export interface SheetHead {
@@ -147,13 +165,14 @@ export function sheetWindow(
       (await data.cellProofs(tx, ids, o.columns)).map((p) => [at(p.artworkId, { docket: p.docketId, outlet: p.outletId }), p]),
     );
     const wanted = new Set(o.columns.map(columnKey));
+    const allowed = await allowedOf(tx, ids);
     return {
       total,
       rows: works.map((work): SheetRow => {
         const row: SheetRow = { ...headOf(workspace, work), coverage: noCoverage(), groups: {}, cells: {} };
         for (const place of places) {
           const state = placed.get(at(work.id, place));
-          const closed = state ? null : whyClosed(work, place, leadAt(leads, work, place));
+          const closed = state ? null : whyClosed(work, place, leadAt(leads, work, place), allowed);
           const how = state ? standingOf(state) : closed ? null : 'open';
           const group = (row.groups[place[o.by]] ??= noCoverage());
           if (how) {
@@ -174,7 +193,11 @@ export function sheetWindow(
                 stands: p.stands,
                 changed: p.changed.length > 0,
               }
-            : closed && { why: whyPhrase(closed) };
+            : closed
+              ? { why: whyPhrase(closed), could: place.told && place.offered && mayBeAllowed(byRule(work, place, allowed)) }
+              : allowed.has(allowedKey(work.id, place.docket))
+                ? { allowed: true }
+                : null;
         }
         return row;
       }),
@@ -188,12 +211,15 @@ const AT_A_TIME = 500;
 /** The whole grid, artworks x dockets within outlets, as programs have known it from the beginning; a screen takes windows. */
 export async function sheet(workspace: string) {
   const columns = await inWorkspace(workspace, placesIn);
-  const rows: (Omit<SheetHead, 'trim' | 'aspect'> & { cells: SheetCell[] })[] = [];
+  type Plain = Exclude<SheetCell, { why: string } | { allowed: true }> | { why: string };
+  const plain = (cell: SheetCell | undefined): Plain =>
+    !cell || 'allowed' in cell ? null : 'why' in cell ? { why: cell.why } : cell;
+  const rows: (Omit<SheetHead, 'trim' | 'aspect'> & { cells: Plain[] })[] = [];
   for (let from = 0, total = 1; from < total; from += AT_A_TIME) {
     const window = await sheetWindow(workspace, { sort: 'oldest' }, { from, count: AT_A_TIME, columns, by: 'outlet' });
     total = window.total;
     for (const { trim: _, aspect: __, coverage: ___, groups: ____, cells, ...head } of window.rows)
-      rows.push({ ...head, cells: columns.map((c) => cells[columnKey(c)] ?? null) });
+      rows.push({ ...head, cells: columns.map((c) => plain(cells[columnKey(c)])) });
   }
   return {
     columns: columns.map(({ outlet, outletName, docket, docketName }) => ({ outlet, outletName, docket, docketName })),
@@ -227,6 +253,9 @@ export interface SelectionCount {
   ready: number;
   /** Held and refused ones: these may be drafted again. */
   held: number;
+  /** Artworks under dockets whose rules do not take them, and those that are allowed by hand. */
+  closed: number;
+  allowed: number;
   /** The first of its proofs, by id. */
   first: string | null;
 }
@@ -235,11 +264,12 @@ export const countSelection = (workspace: string, s: Selection): Promise<Selecti
     const ids = await selected(tx, s);
     const wanted = new Set(s.columns.map(columnKey));
     const places = (await placesIn(tx)).filter((p) => wanted.has(columnKey(p)));
-    const out: SelectionCount = { rows: ids.length, cells: ids.length * places.length, proofs: 0, open: 0, ready: 0, held: 0, first: null }; // prettier-ignore
+    const out: SelectionCount = { rows: ids.length, cells: ids.length * places.length, proofs: 0, open: 0, ready: 0, held: 0, closed: 0, allowed: 0, first: null }; // prettier-ignore
     for (let from = 0; from < ids.length; from += COUNTED_AT_A_TIME) {
       const some = ids.slice(from, from + COUNTED_AT_A_TIME);
       const works = await data.sheetWorks(tx, some);
       const leads = await leadsOf(tx, works);
+      const allowed = await allowedOf(tx, some);
       const taken = new Map<string, number>();
       for (const c of await data.countPlaced(tx, some, places)) {
         out.proofs += c.count;
@@ -251,7 +281,12 @@ export const countSelection = (workspace: string, s: Selection): Promise<Selecti
       for (const work of works) {
         const able = new Map<string, number>();
         for (const place of places)
-          if (!whyClosed(work, place, leadAt(leads, work, place))) able.set(place.docket, (able.get(place.docket) ?? 0) + 1);
+          if (!whyClosed(work, place, leadAt(leads, work, place), allowed))
+            able.set(place.docket, (able.get(place.docket) ?? 0) + 1);
+        for (const place of new Map(places.map((p) => [p.docket, p])).values()) {
+          if (allowed.has(allowedKey(work.id, place.docket))) out.allowed++;
+          else if (mayBeAllowed(whyNot(place.accepts, work))) out.closed++;
+        }
         for (const [docket, n] of able) out.open += Math.max(0, n - (taken.get(`${work.id}/${docket}`) ?? 0));
       }
     }

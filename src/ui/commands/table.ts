@@ -35,6 +35,7 @@ export const COMMANDS = told({
   'sheet.draft': { word: 'Draft proofs', keys: 'D', at: 'sheet' },
   'sheet.pass': { word: 'Pass what is ready', keys: 'P', at: 'sheet' },
   'sheet.look': { word: 'Look through the proofs', keys: 'L', at: 'sheet' },
+  'sheet.allow': { word: 'Allow it here all the same', keys: 'K', at: 'sheet' },
   'sheet.bench': { word: 'Place on goods', keys: 'G', at: 'sheet' },
 
   'proofs.pass': { word: 'Pass', keys: 'P', at: 'proofs' },

@@ -4,14 +4,29 @@ import { Mark } from '../parts/marks';
 
 /** What a cell is, in words. */
 export const said = (cell: SheetCell) =>
-  cell === null ? 'could be drafted' : 'why' in cell ? `cannot be: ${cell.why}` : cell.state;
+  cell === null
+    ? 'could be drafted'
+    : 'allowed' in cell
+      ? 'could be drafted, allowed by hand'
+      : 'why' in cell
+        ? `cannot be: ${cell.why}`
+        : cell.state;
 
 /** A proof, an open place, or the reason why there cannot be one. */
 export function Cell({ cell }: { cell: SheetCell }) {
-  if (cell === null) return <span className="mx-auto mt-[17px] block h-10 w-[34px] border-[1.5px] border-dashed border-faint" />;
+  if (cell === null || 'allowed' in cell)
+    return (
+      <span
+        title={cell ? 'allowed by hand' : undefined}
+        className={`mx-auto mt-[17px] block h-10 w-[34px] border-[1.5px] border-dashed ${cell ? 'border-teal' : 'border-faint'}`}
+      />
+    );
   if ('why' in cell)
     return (
-      <span className="grid h-full items-center px-2">
+      <span
+        className="grid h-full items-center px-2"
+        title={cell.could ? `${cell.why}: K allows it here all the same` : cell.why}
+      >
         <span className="w-fit bg-paper px-1.5 py-0.5 text-[11px] leading-tight text-soft">{cell.why}</span>
       </span>
     );

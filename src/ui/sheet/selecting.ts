@@ -7,7 +7,7 @@ import { columnsBetween, type ShownColumn } from './columns';
 import type { Range } from './range';
 import type { SheetStore } from './store';
 
-const TABLES = ['proof', 'artwork', 'docket', 'outlet'];
+const TABLES = ['proof', 'artwork', 'docket', 'outlet', 'allowed'];
 
 /** What a range on the screen means, so that it holds whatever is loaded. Null while one of its ends is not here yet. */
 export function meantBy(

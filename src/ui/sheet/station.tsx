@@ -9,6 +9,7 @@ import { act, api } from '../api';
 import { searchText } from '../artwork/search-text';
 import { benchAddress } from '../bench/address';
 import { CommandButton, useCommands, type Bindings } from '../commands/commands';
+import { sayStep } from '../commands/steps';
 import { ButtonLink } from '../parts/button';
 import { EmptyState } from '../parts/empty';
 import { Find } from '../parts/fields/find';
@@ -109,6 +110,16 @@ export function SheetStation({ first }: { first: FirstSheet }) {
       router.push(`/proofs?ids=${ids.map((id) => id.slice(0, 8)).join(',')}`);
     });
 
+  const allowHere = (how: boolean) =>
+    asking(async (s) => {
+      const { changed, undo } = await api<{ changed: number; undo: string | null }>('POST', '/sheet/allow', { ...s, allow: how });
+      if (!undo) return 'Nothing here is closed by a rule.';
+      sayStep(
+        how ? `${count(changed, 'artwork')} allowed by hand.` : `${count(changed, 'artwork')} left to the rules again.`,
+        undo,
+      );
+    });
+
   const place = ({ r0, r1 }: Range, on: string) => {
     const ids = Array.from({ length: r1 - r0 + 1 }, (_, i) => store.row(r0 + i, pages)?.id ?? '').filter(Boolean);
     const whole = r0 === 0 && r1 === store.total - 1;
@@ -172,6 +183,12 @@ export function SheetStation({ first }: { first: FirstSheet }) {
         : null,
     'sheet.pass': selection && counted?.ready ? { says: says('Pass', counted.ready), does: () => pass({ selection }) } : null,
     'sheet.bench': range && selection?.columns[0] ? { says: 'Place these on goods', does: () => place(range, selection.columns[0]!.docket) } : null, // prettier-ignore
+    'sheet.allow':
+      selection && counted?.closed
+        ? { says: `Allow ${count(counted.closed, 'artwork')} here all the same`, does: () => allowHere(true) }
+        : selection && counted?.allowed
+          ? { says: `Leave ${count(counted.allowed, 'artwork')} to the docket’s rules again`, does: () => allowHere(false) }
+          : null,
     'sheet.look': selection && counted?.proofs ? { says: says('Look through', counted.proofs), does: look } : null,
   };
   useCommands(bindings);
@@ -205,6 +222,9 @@ export function SheetStation({ first }: { first: FirstSheet }) {
                 </CommandButton>
                 <CommandButton id="sheet.bench" of={bindings}>
                   Place on goods
+                </CommandButton>
+                <CommandButton id="sheet.allow" of={bindings}>
+                  {counted?.closed ? 'Allow here' : 'By rule again'}
                 </CommandButton>
                 <CommandButton id="sheet.draft" of={bindings} tone={counted?.ready ? 'plain' : 'go'} />
                 <CommandButton id="sheet.pass" of={bindings} tone="go" />

@@ -13,7 +13,7 @@ export interface View {
 /** Windows of the sheet; a part is the columns of a block. */
 export type SheetStore = Windows<SheetRow, SheetWindow>;
 
-const TABLES = ['artwork', 'proof', 'listing', 'outlet', 'docket'];
+const TABLES = ['artwork', 'proof', 'listing', 'outlet', 'docket', 'allowed'];
 
 const sourceOf = (view: View): Source<SheetRow, SheetWindow> => ({
   block: BLOCK.rows,

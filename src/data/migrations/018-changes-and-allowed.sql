@@ -39,3 +39,20 @@ $$;
 
 -- Blanks of one's own are in no catalogue.
 ALTER TABLE blank ADD COLUMN own boolean NOT NULL DEFAULT false;
+
+-- An artwork that a docket takes by hand, whatever it takes by rule.
+CREATE TABLE allowed (
+  workspace_id uuid NOT NULL REFERENCES workspace ON DELETE CASCADE DEFAULT current_workspace(),
+  artwork_id uuid NOT NULL,
+  docket_id uuid NOT NULL,
+  allowed_by jsonb NOT NULL DEFAULT current_actor(),
+  allowed_at timestamptz NOT NULL DEFAULT now(),
+  PRIMARY KEY (artwork_id, docket_id),
+  FOREIGN KEY (artwork_id, workspace_id) REFERENCES artwork (id, workspace_id) ON DELETE CASCADE,
+  FOREIGN KEY (docket_id, workspace_id) REFERENCES docket (id, workspace_id) ON DELETE CASCADE
+);
+CREATE INDEX allowed_by_docket ON allowed (docket_id);
+ALTER TABLE allowed ENABLE ROW LEVEL SECURITY;
+CREATE POLICY own ON allowed USING (workspace_id = current_workspace()) WITH CHECK (workspace_id = current_workspace());
+GRANT SELECT, INSERT, UPDATE, DELETE ON allowed TO press_app;
+CREATE TRIGGER tell AFTER INSERT OR UPDATE OR DELETE ON allowed FOR EACH STATEMENT EXECUTE FUNCTION tell_change();
