@@ -57,7 +57,7 @@ async function command(page: Page, id: CommandId, says: RegExp | string, shows: 
 async function filled(): Promise<string> {
   const noise = { type: 'gaussian' as const, mean: 120, sigma: 50 };
   const png = await sharp({ create: { width: 3000, height: 3600, channels: 3, background: '#446688', noise } }).png({ compressionLevel: 1 }).toBuffer(); // prettier-ignore
-  const [{ id }] = (await upload([[`filled-${Date.now()}.png`, png]])) as [{ id: string }];
+  const { id } = (await upload([[`filled-${Date.now()}.png`, png]]))[0]!;
   await settled(id);
   return id;
 }

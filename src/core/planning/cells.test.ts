@@ -38,7 +38,7 @@ test('what is no rule of the docket is not set aside', () => {
 test('what may be allowed is open once it is, and what is open stays so', () => {
   fc.assert(
     fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.constantFrom('see-through', 'full', 'any'), (clear, ground) => {
-      const at = { ...place, accepts: { ...place.accepts, ground } as Place['accepts'] };
+      const at = { ...place, accepts: { ...place.accepts, ground } };
       const why = byRule(work(clear), at, none);
       expect(byRule(work(clear), at, here)).toBe(mayBeAllowed(why) ? null : why);
     }),
