@@ -1,6 +1,6 @@
 import { apply, boxAround, corners, type Box, type Point } from './affine';
 import type { AreaPlacement, Face, Layer, Seat } from './form';
-import { isLead } from './form';
+import { isLead, nudged } from './form';
 import { lay, type AreaSize, type ArtworkSize, type Laid } from './lay';
 
 /** How something lies, whatever its rule: the part that it is measured by, mm and degrees. */
@@ -76,13 +76,26 @@ function moved<S extends Seat>(seat: S, artwork: ArtworkSize, area: AreaSize, to
   return there;
 }
 
+/**
+ * A covering seat in a pose. What of the picture is kept in sight is told as shares of what overhangs, not in mm: so a crop that was moved
+ * on one size of a product is the same crop on all of them.
+ */
 function covered<S extends Seat>(seat: S, artwork: ArtworkSize, area: AreaSize, { widthMm, centre }: Pose): S {
   const { scale: _, ...bare } = seat;
   const least = lay(artwork, area, bare).widthMm;
   const scale = Math.round(within(widthMm / least, 1, 20) * 1e4) / 1e4;
   const sized = (scale > 1 ? { ...bare, scale } : bare) as S;
-  const from = poseOf({ ...sized, xMm: 0, yMm: 0 }, artwork, area).centre;
-  return { ...sized, xMm: kept(centre.x - from.x), yMm: kept(centre.y - from.y) };
+  const focusOn = (x: number, y: number): S => ({ ...sized, xMm: 0, yMm: 0, size: { rule: 'cover', focus: { x, y } } });
+  const at = (x: number, y: number) => poseOf(focusOn(x, y), artwork, area).centre;
+  // the middle of what it is measured by runs straight from one end of what overhangs to the other, along each of its sides
+  const [none, right, down] = [at(0, 0), at(1, 0), at(0, 1)];
+  const share = (to: Point): number => {
+    const [x, y] = [to.x - none.x, to.y - none.y];
+    const length = x * x + y * y;
+    const along = length < 1e-9 ? 0.5 : ((centre.x - none.x) * x + (centre.y - none.y) * y) / length;
+    return Math.round(within(along, 0, 1) * 1e5) / 1e5;
+  };
+  return focusOn(share(right), share(down));
 }
 
 /** Side of the square with the same surface as what a seat is measured by: how large it is to the eye, mm. */
@@ -168,4 +181,11 @@ export function differenceWords(is: Pose, was: Pose): string {
   ]
     .filter(Boolean)
     .join(', ');
+}
+
+/** A seat moved by so much, mm, as it is seen: what covers its area slides no further than it overhangs. */
+export function slid<S extends Seat>(seat: S, artwork: ArtworkSize, area: AreaSize, right: number, down: number): S {
+  if (seat.size.rule !== 'cover') return nudged(seat, right, down);
+  const pose = poseOf(seat, artwork, area);
+  return posed(seat, artwork, area, { ...pose, centre: { x: pose.centre.x + right, y: pose.centre.y + down } });
 }

@@ -1,7 +1,7 @@
 'use client';
 import type { Layer } from '@/core/placement/form';
 import type { AreaSize, ArtworkSize, Laid } from '@/core/placement/lay';
-import { posed, poseOf, sized } from '@/core/placement/seat';
+import { posed, poseOf, sized, slid } from '@/core/placement/seat';
 import { NumberField } from '../parts/fields/amount';
 import { Popover } from '../parts/popover';
 import { SeatFields } from '../stockroom/docket/placement/seat-fields';
@@ -34,9 +34,17 @@ export function Numbers({
   const pose = poseOf(layer, picture, area);
   const { anchor, size } = layer;
   const put = (to: (n: number) => Layer) => (n: number | null) => n !== null && change(to(n));
-  const side = anchor.includes('left') ? 'from the left' : anchor.includes('right') ? 'from the right' : 'from the middle';
-  const edge = anchor.includes('top') ? 'from the top' : anchor.includes('bottom') ? 'from below' : 'down';
-  const cut = size.rule !== 'cover' && laid.cutShare > 0.001;
+  const covers = size.rule === 'cover';
+  const off = { x: pose.centre.x - area.widthMm / 2, y: pose.centre.y - area.heightMm / 2 };
+  const side = covers
+    ? 'from the middle'
+    : anchor.includes('left')
+      ? 'from the left'
+      : anchor.includes('right')
+        ? 'from the right'
+        : 'from the middle';
+  const edge = covers ? 'down' : anchor.includes('top') ? 'from the top' : anchor.includes('bottom') ? 'from below' : 'down';
+  const cut = !covers && laid.cutShare > 0.001;
   const coarse = layer.kind === 'artwork' && laid.ppi < minPpi;
   return (
     <div className="flex flex-wrap items-end gap-x-5 gap-y-2 border-t border-rule bg-paper2 px-[18px] py-2.5">
@@ -55,16 +63,16 @@ export function Numbers({
         className="w-[112px]"
         unit="mm"
         step={0.1}
-        value={tenth(layer.yMm)}
-        change={put((n) => ({ ...layer, yMm: n }))}
+        value={tenth(covers ? off.y : layer.yMm)}
+        change={put((n) => (covers ? slid(layer, picture, area, 0, n - off.y) : { ...layer, yMm: n }))}
       />
       <NumberField
         label={side}
         className="w-[112px]"
         unit="mm"
         step={0.1}
-        value={tenth(layer.xMm)}
-        change={put((n) => ({ ...layer, xMm: n }))}
+        value={tenth(covers ? off.x : layer.xMm)}
+        change={put((n) => (covers ? slid(layer, picture, area, n - off.x, 0) : { ...layer, xMm: n }))}
       />
       <NumberField
         label="turned"
@@ -82,7 +90,7 @@ export function Numbers({
       )}
       <Told word="cut off">
         <span className={cut ? 'font-semibold text-spot' : 'text-teal'}>
-          {cut ? `${(laid.cutShare * 100).toFixed(1)}%` : size.rule === 'cover' ? 'what overhangs' : 'nothing'}
+          {cut ? `${(laid.cutShare * 100).toFixed(1)}%` : covers ? 'what overhangs' : 'nothing'}
         </span>
       </Told>
       <span className="grow" />

@@ -4,9 +4,9 @@ import { useEffect, useRef, useState } from 'react';
 import { Group, Label, Layer as Canvas, Line, Rect, Stage, Tag, Text, Transformer } from 'react-konva';
 import type { Box, Point } from '@/core/placement/affine';
 import { hexToRgb, luminance } from '@/core/colour/colour';
-import { nudged, type Face, type Layer } from '@/core/placement/form';
+import type { Face, Layer } from '@/core/placement/form';
 import { lay } from '@/core/placement/lay';
-import { motifBoxes, posed, poseOf, type Pose } from '@/core/placement/seat';
+import { motifBoxes, posed, poseOf, slid, type Pose } from '@/core/placement/seat';
 import { guidesOf, snapped, type Guide } from '@/core/placement/snap';
 import type { AreaWhole } from '@/core/stock/blank';
 import { useInks } from './inks';
@@ -86,7 +86,7 @@ export default function BenchStage({
         if (!way || !hand) return;
         e.preventDefault();
         const by = e.shiftKey ? 10 : e.altKey ? 0.1 : 1;
-        change(nudged(hand.layer, way[0] * by, way[1] * by));
+        change(slid(hand.layer, hand.picture, area, way[0] * by, way[1] * by));
       }}
     >
       {room && (
