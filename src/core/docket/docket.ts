@@ -80,6 +80,13 @@ const some = (values: readonly string[]) => Type.Optional(Type.Array(OneOf(value
 const Accepts = Exactly({
   ground: OneOf(['see-through', 'full', 'any']),
   minPpi: Between(30, 1200, 'as printed, px/in'),
+  maxCrop: Type.Optional(
+    Type.Number({
+      minimum: 0,
+      maximum: 0.95,
+      description: 'where it covers its area: sizes that would crop a larger share of the picture are left out',
+    }),
+  ),
   tones: some(['light', 'dark', 'colourful']),
   audiences: some(['adult', 'youth', 'child']),
   orientations: some(['upright', 'across', 'square']),
@@ -156,7 +163,7 @@ export type DocketPart = (typeof PARTS)[number];
 
 const partOf = (e: Effective, part: DocketPart): unknown =>
   part === 'goods'
-    ? [e.lines, e.accepts.minPpi]
+    ? [e.lines, e.accepts.minPpi, ...(e.accepts.maxCrop === undefined ? [] : [e.accepts.maxCrop])]
     : part === 'pictures'
       ? e.shots
       : part === 'words'

@@ -47,6 +47,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `At ${v.widthMm} mm wide this prints at ${v.ppi} px/in; the docket asks for ${v.wanted}. Bring in a larger file, or print it smaller.`,
   'sizes-left-out': (v) =>
     `Left out, would print too coarsely: ${(v.sizes as unknown as [string, number][]).map(([n, ppi]) => `${n} (${ppi} px/in)`).join(', ')}${onLine(v)}. The docket asks for ${v.wanted}.`,
+  cropped: (v) =>
+    `Left out, would be cropped too much${onLine(v)}: ${(v.sizes as unknown as [string, number][]).map(([n, share]) => `${n} (${percent(share)})`).join(', ')}. The docket lets ${percent(v.most)} be cut.`,
   unreadable: (v) =>
     `The artwork cannot be read well on any of this docket’s ${v.count} colours${onLine(v)}; ${v.best} is the best of them.`,
   'colours-left-out': (v) =>

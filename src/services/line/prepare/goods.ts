@@ -1,7 +1,7 @@
 import { chooseColours, type ColourChoice } from '../../../core/planning/colours';
 import { fillsSheet } from '../../../core/artwork/measure/measure';
 import { chooseSizes } from '../../../core/planning/sizes';
-import type { Chosen, GoodsLine } from '../../../core/docket/docket';
+import type { Accepts, Chosen, GoodsLine } from '../../../core/docket/docket';
 import { isLead } from '../../../core/placement/form';
 import { groundHex } from './printed';
 import type { FieldName, Problem } from '../../../core/listing/problems';
@@ -26,18 +26,21 @@ export interface LineOffer {
   variants: (Variant & VariantTerms)[];
 }
 
+/** How fine and how whole artworks are to be printed. */
+type Fineness = Pick<Accepts, 'minPpi' | 'maxCrop'>;
+
 /** Works one goods line out. `alone`: it is the docket's only one, and sentences need not name it. */
 export function offerOf(
   motif: ArtworkRow[],
   blank: BlankDocument,
   line: GoodsLine,
-  minPpi: number,
+  accepts: Fineness,
   alone: boolean,
   tell: Tell,
 ): LineOffer {
   const named = alone ? {} : { line: line.noun.one.toLowerCase() };
   const say: Tell = (code, field, stops, values = {}) => tell(code, field, stops, { ...values, ...named });
-  const sizes = sizesOf(motif[0]!, blank, line, minPpi, say);
+  const sizes = sizesOf(motif[0]!, blank, line, accepts, say);
   const colours = coloursOf(motif, blank, line, say);
   const finishes = finishesOf(motif, blank, line, say);
   const gone = { stock: new Set<string>(), discontinued: new Set<string>() };
@@ -63,7 +66,8 @@ export function offerOf(
 }
 
 /** The sizes that can be offered; says which cannot, and why. */
-function sizesOf(artwork: ArtworkRow, blank: BlankDocument, line: GoodsLine, minPpi: number, tell: Tell): string[] {
+function sizesOf(artwork: ArtworkRow, blank: BlankDocument, line: GoodsLine, accepts: Fineness, tell: Tell): string[] {
+  const { minPpi } = accepts;
   const size = { widthPx: artwork.widthPx!, heightPx: artwork.heightPx!, trim: artwork.measured!.trim };
   const areas = line.placements.map((p) => p.area);
   const missing = areas.find((name) => !blank.areas.some((a) => a.name === name));
@@ -71,15 +75,20 @@ function sizesOf(artwork: ArtworkRow, blank: BlankDocument, line: GoodsLine, min
     tell('discontinued', 'goods', true, { what: 'area', blank: blank.name, area: missing });
     return [];
   }
-  const { offered, coarse, dropped } = chooseSizes(size, blank, line, minPpi);
+  const { offered, coarse, cropped, dropped } = chooseSizes(size, blank, line, accepts);
   if (dropped.length)
-    tell('discontinued', 'goods', !offered.length && !coarse.length, {
+    tell('discontinued', 'goods', !offered.length && !coarse.length && !cropped.length, {
       what: 'sizes',
       house: blank.house,
       blank: blank.name,
       names: dropped,
     });
   const best = coarse.reduce<(typeof coarse)[number] | null>((a, b) => (a && a.ppi >= b.ppi ? a : b), null);
+  if (cropped.length)
+    tell('cropped', 'goods', !offered.length && !coarse.length, {
+      sizes: cropped.map((c) => [c.name, c.share]),
+      most: accepts.maxCrop,
+    });
   if (best && !offered.length)
     tell('too-coarse', 'artwork', true, { widthMm: Math.round(best.widthMm), ppi: Math.round(best.ppi), wanted: minPpi });
   else if (best)

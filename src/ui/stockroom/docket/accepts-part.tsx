@@ -33,7 +33,7 @@ export function AcceptsPart() {
   const drawers = useListText(accepts.drawers ?? [], 'commas', words('drawers'));
   return (
     <Part word="Takes artwork" about="what is not chosen is not asked">
-      <div className="grid grid-cols-2 gap-4">
+      <div className="grid grid-cols-3 gap-4">
         <ChoiceField
           label="Ground"
           options={GROUNDS}
@@ -46,6 +46,19 @@ export function AcceptsPart() {
           problem={problem('document.accepts.minPpi')}
           value={Number.isNaN(accepts.minPpi) ? null : accepts.minPpi}
           change={(n) => put({ minPpi: n === null ? NaN : Math.round(n) })}
+        />
+        <NumberField
+          label="Cropped at most, where it covers"
+          unit="%"
+          min={0}
+          max={95}
+          placeholder="any"
+          problem={problem('document.accepts.maxCrop')}
+          value={accepts.maxCrop === undefined ? null : Math.round(accepts.maxCrop * 1000) / 10}
+          change={(n) => {
+            const { maxCrop: _, ...rest } = accepts;
+            change({ accepts: n === null ? rest : { ...rest, maxCrop: Math.round(n * 10) / 1000 } });
+          }}
         />
       </div>
       <div className="flex flex-wrap gap-x-6 gap-y-2">
