@@ -27,6 +27,8 @@ export interface Jobs {
   /** Enters what an outlet has and we do not know, from a place in its list on. */
   'outlet.gather': { outletId: string; after: string | null };
   'outlet.rules': { outletId: string };
+  /** Fetches the print houses' catalogues anew. */
+  'houses.fetch': object;
 }
 export type JobName = keyof Jobs;
 export type Job<N extends JobName> = Jobs[N] & { workspace: string };
@@ -72,6 +74,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   'outlet.look': { key: (j) => `look:${j.workspace}:${j.outletId}`, queue: lane, urgency: () => 5 },
   'outlet.gather': { key: (j) => `gather:${j.workspace}:${j.outletId}`, queue: lane, urgency: () => 8 },
   'outlet.rules': { key: (j) => `rules:${j.workspace}:${j.outletId}` },
+  'houses.fetch': { key: (j) => `houses:${j.workspace}` },
 };
 
 /** Has a worker do something, now or after some seconds, once this transaction stands. Asking twice is asking once. */

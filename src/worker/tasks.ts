@@ -14,6 +14,7 @@ import { runLane } from '../services/outlets/lane';
 import { gather, look } from '../services/outlets/looking';
 import { makeOrders } from '../services/outlets/ordering';
 import { keepRulesFresh } from '../services/outlets/outlets';
+import { keepHousesFresh } from '../services/stockroom/setup';
 import { nextPrints, printsEnded, type NextPrint } from '../services/prints/sets';
 import type { PictureResult } from './picture-process';
 import { makePictures, makePrint, processes, readFile, readWords } from './pools';
@@ -109,5 +110,8 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
   },
   'outlet.rules': async ({ workspace, outletId }) => {
     await keepRulesFresh(workspace, outletId);
+  },
+  'houses.fetch': async ({ workspace }) => {
+    await keepHousesFresh(workspace);
   },
 };

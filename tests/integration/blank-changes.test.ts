@@ -286,6 +286,17 @@ describe('a blank of one’s own', () => {
   });
 });
 
+test('the catalogues are fetched again by themselves, a day later', async () => {
+  const waiting = () =>
+    asOwner(async (o) => (await o.query<{ hours: number }>("SELECT extract(epoch FROM run_at - now()) / 3600 AS hours FROM graphile_worker.jobs WHERE key = $1", [`houses:${workspace}`])).rows); // prettier-ignore
+  const [first, ...more] = await waiting();
+  expect(more).toEqual([]);
+  expect(Number(first!.hours)).toBeGreaterThan(20);
+  // its day has come: the worker fetches, and is asked again for the next one
+  await asOwner((o) => o.query("SELECT graphile_worker.reschedule_jobs(ARRAY[id], run_at := now()) FROM graphile_worker.jobs WHERE key = $1", [`houses:${workspace}`])); // prettier-ignore
+  await until(waiting, ([j]) => j !== undefined && Number(j.hours) > 20, 'the next day');
+});
+
 test('nobody decides for a stranger’s docket', async () => {
   const strange = '0b5fb0f6-7c1e-4a3a-9d56-0a4a6d0a7a11';
   expect((await call('POST', '/blank-changes/mend', { dockets: [strange], rule: 'drop colour', keep: true })).status).toBe(404);

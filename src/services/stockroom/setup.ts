@@ -1,5 +1,7 @@
 import { inWorkspace } from '../../data/database';
+import { addJob } from '../../data/jobs';
 import { listOutlets, putOutlet } from '../../data/outlets/outlets';
+import { Trouble } from '../trouble';
 import { refreshHouses } from './blanks';
 import { movedTo, outletKinds } from './houses';
 
@@ -10,5 +12,16 @@ export async function openStockroom(workspace: string): Promise<void> {
     // the house may have come up under another address: further accounts moved with it
     for (const o of await listOutlets(tx)) await putOutlet(tx, { ...o, baseUrl: movedTo(o.baseUrl) });
   });
-  await refreshHouses(workspace).catch(() => undefined);
+  await keepHousesFresh(workspace);
+}
+
+/** Print houses change what they offer without telling: they are asked every day. */
+const HOUSES_EVERY_SECONDS = 86_400;
+
+/** Fetches the print houses' catalogues, and has that done again a day later. One that does not answer is asked then. */
+export async function keepHousesFresh(workspace: string): Promise<void> {
+  await refreshHouses(workspace).catch((error) => {
+    if (!(error instanceof Trouble)) throw error;
+  });
+  await inWorkspace(workspace, (tx) => addJob(tx, 'houses.fetch', { workspace }, HOUSES_EVERY_SECONDS));
 }
