@@ -61,6 +61,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `The print area ${v.area}${onLine(v)} must be filled, and ${percent(v.by ?? v.share)} of it would show through. Let it cover, repeat it, or waive it on the bench.`,
   'in-cut-out': (v) => `On ${v.area}${onLine(v)} an opening would cut the motif. Place it otherwise, or waive it on the bench.`,
   'on-seam': (v) => `On ${v.area}${onLine(v)} the motif would cross a seam. Place it otherwise, or waive it on the bench.`,
+  'soft-edges': (v) =>
+    `Its half see-through edge is ${Number(v.by).toFixed(1)} mm wide on ${v.area}${onLine(v)}: on cloth that prints as a fringe. Bring in a file with clean edges, print it smaller, or offer it all the same on the bench.`,
   'outside-safe': (v) =>
     `On ${v.area}${onLine(v)} the motif reaches ${Number(v.by).toFixed(1)} mm over the safe margin, where it may be cut. Place it otherwise, or waive it on the bench.`,
   'text-not-filled': (v) => `The text on ${v.area} cannot be filled. ${v.why}`,

@@ -14,6 +14,8 @@ export interface ArtworkSize {
   heightPx: number;
   /** Box of what prints, in shares of the picture. */
   trim: Box;
+  /** Mean width of its half see-through rim where that is soft, px. */
+  rimPx?: number;
 }
 
 /** A picture that is repeated: `tile` leads from the tile's own square to mm, `box` is the tile in shares of the picture. */

@@ -55,6 +55,20 @@ test('too coarse is the artwork, not what is always printed, and not letters', (
   expect(on([wide(152.4)], {}, 200)).toEqual([]);
   expect(codes([{ ...wide(152.4), artwork: '0f0f0f0f-0000-4000-8000-000000000000' }, lettering(50)], {}, 300)).toEqual([]);
 });
+test('a soft edge counts by its width in print, on cloth where nothing lies below it', () => {
+  const soft = { ...square, rimPx: 6 };
+  const edges = (mm: number, more: Partial<TroubledArea>, ground = false) => {
+    const it = { ...area, ...more };
+    return troublesOf(layAll([wide(mm)], it, () => soft), it, 10, ground); // prettier-ignore
+  };
+  // 1200 px over 100 mm: 6 of them are half a millimetre wide
+  expect(edges(100, { cloth: true })).toEqual([{ code: 'soft-edges', by: expect.closeTo(0.5, 6) as number }]);
+  // over 60 mm they are 0.3 mm: no fringe is seen
+  expect(edges(60, { cloth: true })).toEqual([]);
+  expect(edges(100, {})).toEqual([]);
+  expect(edges(100, { cloth: true }, true)).toEqual([]);
+  expect(troubleWords({ code: 'soft-edges', by: 0.5 })).toBe('a soft edge of 0.5 mm on cloth');
+});
 test('ink below all of it fills an area', () => expect(codes([wide(50)], { mustBeFilled: true }, 100, true)).toEqual([]));
 test('each copy counts', () => {
   const copies = (xMm: number) => [wide(40, -70, 0, { spread: { kind: 'copies', at: [{ xMm, yMm: 0 }] } })];

@@ -1,7 +1,7 @@
 import { svgPathProperties } from 'svg-path-properties';
 import { apply, boxAround, corners, type Point } from './affine';
 import { isLead } from './form';
-import type { AreaSize, ArtworkSize, Laid, LaidLayer } from './lay';
+import { MM_PER_INCH, type AreaSize, type ArtworkSize, type Laid, type LaidLayer } from './lay';
 
 /** A print area, with what can be wrong about a print on it. */
 export interface TroubledArea extends AreaSize {
@@ -10,10 +10,12 @@ export interface TroubledArea extends AreaSize {
   cutOuts?: readonly string[];
   seams?: readonly string[];
   mustBeFilled?: boolean;
+  /** It is printed on cloth, through which nothing half see-through can be printed. */
+  cloth?: boolean;
 }
 
 /** What is wrong with a print on its area, the gravest first. */
-export const TROUBLES = ['cut-off', 'not-filled', 'coarse', 'in-cut-out', 'on-seam', 'outside-safe'] as const;
+export const TROUBLES = ['cut-off', 'not-filled', 'coarse', 'in-cut-out', 'on-seam', 'outside-safe', 'soft-edges'] as const;
 export type TroubleCode = (typeof TROUBLES)[number];
 export interface PlacementTrouble {
   code: TroubleCode;
@@ -27,6 +29,8 @@ const TOLERANCE = 0.02;
 const ROUNDING = 1e-6;
 /** What reaches into the safe margin by less is not seen, mm. */
 const SAFE_TOLERANCE_MM = 0.25;
+/** A half see-through rim wider than that prints as a fringe on cloth, mm. Common practice, no single source. */
+const FRINGE_MM = 1 / 3;
 /** Lines are looked at point by point, so far apart, mm. */
 const STEP_MM = 2;
 const MOST_POINTS = 600;
@@ -53,6 +57,8 @@ export function troublesOf(
       filled += laid.filledShare;
       // what is always the same says nothing about the artwork
       if (isLead(layer) && laid.ppi < minPpi - ROUNDING) worst('coarse', laid.ppi, Math.min);
+      const fringe = ((picture.rimPx ?? 0) / laid.ppi) * MM_PER_INCH;
+      if (isLead(layer) && area.cloth && !ground && fringe > FRINGE_MM) worst('soft-edges', fringe);
     }
     if (layer.size.rule === 'cover' || laid.repeat) continue;
     if (laid.cutShare > TOLERANCE) worst('cut-off', laid.cutShare);
@@ -135,6 +141,7 @@ const NAMES: Record<TroubleCode, string> = {
   'in-cut-out': 'cut by an opening',
   'on-seam': 'on a seam',
   'outside-safe': 'over the safe margin',
+  'soft-edges': 'soft edges on cloth',
 };
 /** What a trouble is called. */
 export const troubleName = (code: string): string => NAMES[code as TroubleCode] ?? code;
@@ -146,6 +153,7 @@ const SENTENCES: Record<TroubleCode, (by: number) => string> = {
   'in-cut-out': () => 'cut by an opening',
   'on-seam': () => 'crosses a seam',
   'outside-safe': (by) => `${by < 10 ? by.toFixed(1) : Math.round(by)} mm over the safe margin`,
+  'soft-edges': (by) => `a soft edge of ${by.toFixed(1)} mm on cloth`,
 };
 /** What is wrong, in a few words. */
 export const troubleWords = ({ code, by }: PlacementTrouble): string => SENTENCES[code](by);

@@ -4,6 +4,7 @@ import { differsBySize, sizeDrawn, sizeShown, troublesOver } from './placed';
 
 const whole = { x: 0, y: 0, width: 1, height: 1 };
 const blank = {
+  kind: 'shirt',
   sizes: [{ name: 'S' }, { name: 'M' }, { name: 'L' }],
   areas: [
     { name: 'front', widthMm: 300, heightMm: 400, ppi: 300, safeMm: 5, bySize: { S: { widthMm: 200, heightMm: 260 }, L: { widthMm: 320, heightMm: 300 } } }, // prettier-ignore
@@ -44,4 +45,10 @@ test('a scene shows the size whose area is most like its room', () => {
 });
 test('areas that differ by size are told from those that do not', () => {
   expect([differsBySize(blank, 'front', sizes), differsBySize(blank, 'hem', sizes), differsBySize(blank, 'front', ['M'])]).toEqual([true, false, false]); // prettier-ignore
+});
+test('on cloth a soft edge is told, on paper it is none', () => {
+  const soft = () => ({ ...square, rimPx: 9 });
+  const wide = onArea('front', { ...fitted(1, 40), size: { rule: 'width', mm: 150 } });
+  const of = (kind: string) => troublesOver(wide, { ...blank, kind }, ['M'], 100, soft).map((t) => t.code);
+  expect([of('shirt'), of('poster')]).toEqual([['soft-edges'], []]);
 });

@@ -1,3 +1,4 @@
+import { kindOf } from '../docket/kinds';
 import { faceOn, type AreaPlacement, type Layer } from '../placement/form';
 import { layAll, type ArtworkSize } from '../placement/lay';
 import { TROUBLES, troublesOf, type PlacementTrouble, type TroubleCode } from '../placement/trouble';
@@ -12,9 +13,11 @@ export function troublesOver(
   pictureOf: (layer: Layer) => ArtworkSize | null,
 ): PlacementTrouble[] {
   const worst = new Map<TroubleCode, number>();
+  const cloth = kindOf(blank.kind).cloth === true;
   for (const size of sizes) {
-    const area = areaWhole(blank, placement.area, size);
-    if (!area) continue;
+    const there = areaWhole(blank, placement.area, size);
+    if (!there) continue;
+    const area = { ...there, cloth };
     const { ground, layers } = faceOn(placement, size);
     for (const { code, by } of troublesOf(layAll(layers, area, pictureOf), area, minPpi, ground !== undefined)) {
       const was = worst.get(code);

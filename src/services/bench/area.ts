@@ -7,7 +7,7 @@ import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
 import type { Tx } from '../../data/database';
 import { blanksByIds } from '../../data/stockroom/blanks';
 import { docketById, type DocketRow } from '../../data/stockroom/dockets';
-import { sizeOf } from '../line/prepare/printed';
+import { rimOf, sizeOf } from '../line/prepare/printed';
 import { Trouble } from '../trouble';
 
 /** A print area that placements are set on: of a goods line of a docket. What is not named is the first. */
@@ -53,6 +53,7 @@ export const workSize = ({ widthPx, heightPx, measured }: Work): ArtworkSize => 
   widthPx: widthPx!,
   heightPx: heightPx!,
   trim: measured!.trim,
+  ...rimOf(measured!),
 });
 
 /** What a layer shows of pictures; lettering, and what is not here, is none. */

@@ -529,6 +529,15 @@ describe('what is wrong with how it sits', () => {
     expect(codes(worked(layer, waived(code)))).not.toContain(code);
     expect(codes(worked(layer, waived(code, 'back')))).toContain(code);
   });
+  test('a soft edge on cloth holds the proof until it is waived, and is none on a poster', () => {
+    const edges = { kind: 'soft' as const, widthPx: 40 };
+    const soft: ArtworkRow = { ...artwork, measured: { ...artwork.measured!, edges } };
+    expect(said(worked(aside(20), [], soft), 'soft-edges')).toMatch(
+      /^Its half see-through edge is \d\.\d mm wide on front: on cloth/,
+    );
+    expect(codes(worked(aside(20), waived('soft-edges'), soft))).not.toContain('soft-edges');
+    expect(codes(worked(aside(20)))).not.toContain('soft-edges');
+  });
   test('what would print too coarsely is offered where that is waived', () => {
     const coarse = { ...artwork, widthPx: 600, heightPx: 720 };
     expect(codes(worked(aside(20), [], coarse))).toContain('too-coarse');

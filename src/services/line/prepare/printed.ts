@@ -1,3 +1,4 @@
+import type { Measured } from '../../../core/artwork/measure/measure';
 import type { Ink, Layer } from '../../../core/placement/form';
 import { inkHex } from '../../../core/placement/ink';
 import type { ArtworkSize } from '../../../core/placement/lay';
@@ -6,7 +7,15 @@ import { letteringOf } from '../../lettering/lettering';
 import type { Making } from './making';
 
 /** An artwork's pixels and what prints of them. */
-export const sizeOf = (a: ArtworkRow): ArtworkSize => ({ widthPx: a.widthPx!, heightPx: a.heightPx!, trim: a.measured!.trim });
+export const sizeOf = (a: ArtworkRow): ArtworkSize => ({
+  widthPx: a.widthPx!,
+  heightPx: a.heightPx!,
+  trim: a.measured!.trim,
+  ...rimOf(a.measured!),
+});
+/** Its rim, where that is soft; what was measured before edges were says nothing. */
+export const rimOf = ({ edges }: { edges?: Measured['edges'] }): { rimPx?: number } =>
+  edges?.kind === 'soft' ? { rimPx: edges.widthPx } : {};
 
 const WHOLE = { x: 0, y: 0, width: 1, height: 1 };
 
