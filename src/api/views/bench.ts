@@ -21,6 +21,7 @@ export const placedView =
   (workspace: string) =>
   ({ artwork, own, troubles, shown }: OnBench): PlacedView => {
     const measured = artwork.measured!;
+    const size = ({ size: { widthPx, heightPx, trim } }: Shown) => ({ widthPx, heightPx, trim });
     const src = (it: Shown) => ('svg' in it ? it.svg : picture(workspace, workingName(it.artwork.sha256)));
     return {
       id: artwork.id,
@@ -35,6 +36,6 @@ export const placedView =
       inks: measured.inks.map((i) => ({ hex: rgbToHex(i.rgb), share: i.share })),
       own,
       troubles: troubles.map((t) => ({ ...t, says: troubleWords(t) })),
-      shown: shown.map((it) => it && { src: src(it), lettering: 'svg' in it, ...it.size }),
+      shown: shown.map((it) => it && { src: src(it), lettering: 'svg' in it, ...size(it) }),
     };
   };
