@@ -177,3 +177,29 @@ test('all colours of the product stand there with the motif on each; one is pick
   await expect.poll(async () => Number(await mockup.getAttribute('data-drawn'))).toBeGreaterThan(drawn);
   expect(await seen()).not.toEqual(before);
 });
+
+test('colours are offered by hand, and left to the rule again', async ({ page }) => {
+  const chosen = async () =>
+    (await ok<Items<{ choices: { colours?: string[] } }>>('POST', `/dockets/${docket}/placed`, { artworks: [works[1]] })).items[0]!.choices.colours; // prettier-ignore
+  await open(page, works[1]);
+  const strip = page.getByRole('group', { name: 'Colours of the product' });
+  await expect(strip.getByRole('checkbox')).toHaveCount(0);
+  await expect(async () => {
+    await strip.getByRole('button', { name: 'By hand' }).click();
+    await expect(strip.getByRole('checkbox', { name: 'Offer Chalk' })).toBeVisible({ timeout: 1000 });
+  }).toPass();
+  // a light motif is not offered on Chalk by rule; a colour that the docket does not name can be offered as well
+  await expect(strip.getByRole('checkbox', { name: 'Offer Chalk' })).not.toBeChecked();
+  await strip.getByRole('checkbox', { name: 'Offer Chalk' }).click();
+  await expect(strip.getByRole('checkbox', { name: 'Offer Chalk' })).toBeChecked();
+  await expect.poll(chosen).toContain('Chalk');
+  await strip.getByRole('checkbox', { name: 'Offer Kelp' }).click();
+  await expect.poll(chosen).toContain('Kelp');
+  await strip.getByRole('radio', { name: /^Kelp, offered/ }).check({ force: true });
+  await expect(strip.getByRole('radio', { name: /^Kelp, offered/ })).toBeChecked();
+  await page.keyboard.press('Control+z');
+  await expect(strip.getByRole('checkbox', { name: 'Offer Kelp' })).not.toBeChecked();
+  await strip.getByRole('button', { name: 'By rule' }).click();
+  await expect.poll(chosen).toBeUndefined();
+  await expect(strip.getByRole('checkbox')).toHaveCount(0);
+});

@@ -232,3 +232,40 @@ test('what makes no sense is refused with a sentence and changes nothing', async
   expect((await call('GET', `/dockets/${works[0]}/bench`)).status).toBe(404);
   expect((await placed()).every((p) => !Object.keys(p.own).length)).toBe(true);
 });
+
+test('colours are chosen by hand for some artworks, however these read on them; drafted, given back, and taken back', async () => {
+  const choose = (body: object) => ok<Given>('PUT', `/dockets/${docket}/choices`, body);
+  const chosen = async (id: string) => (await ok<Items<{ choices: object }>>('POST', `/dockets/${docket}/placed`, { artworks: [id] })).items[0]!.choices; // prettier-ignore
+  const run = await drafted((await ok<Run>('POST', '/runs', { artworks: works.slice(0, 2), dockets: [docket], outlets: ['quayside'] })).id); // prettier-ignore
+  const stale = async () => (await ok<{ total: number }>('POST', '/proofs/count', { docket, run: run.id, stale: 'yes' })).total;
+  const before = await stale();
+  // in the order of the blank, whatever the order in which they are told
+  const { changed, undo: step } = await choose({ part: 'colours', artworks: works.slice(0, 2), names: ['Ink', 'Chalk'] });
+  expect([changed, await chosen(works[0]!)]).toEqual([2, { colours: ['Chalk', 'Ink'] }]);
+  expect(await stale()).toBe(before + 2);
+  await ok('POST', '/runs', { artworks: [works[0]], dockets: [docket], outlets: ['quayside'] }).then((r) =>
+    drafted((r as Run).id),
+  );
+  const again = (await ok<Items<Proof & { colours: { name: string }[] }>>('GET', `/proofs?docket=${docket}&limit=1000`)).items;
+  const mine = again.filter((p) => p.artworkId === works[0]);
+  // motifs of these tests are light: on Chalk they are hard to read
+  expect(mine[0]!.colours.map((c) => c.name)).toEqual(['Chalk', 'Ink']);
+  expect(mine[0]!.problems.find((p) => p.code === 'hard-to-read')).toMatchObject({ stops: false });
+  expect(await choose({ part: 'colours', artworks: works.slice(0, 2), names: ['Chalk', 'Ink'] })).toEqual({
+    changed: 0,
+    undo: null,
+  });
+
+  await undo(step!);
+  expect(await chosen(works[0]!)).toEqual({});
+  await undo(step!, true);
+  expect(await chosen(works[1]!)).toEqual({ colours: ['Chalk', 'Ink'] });
+  expect((await choose({ part: 'colours', artworks: works.slice(0, 2), names: null })).changed).toBe(2);
+  expect(await chosen(works[1]!)).toEqual({});
+
+  const strange = await call<{ detail: string }>('PUT', `/dockets/${docket}/choices`, { part: 'colours', artworks: [works[0]], names: ['Plaid'] }); // prettier-ignore
+  expect([strange.status, strange.body.detail]).toEqual([422, expect.stringMatching(/has no Plaid\.$/)]);
+  expect(
+    (await call('PUT', `/dockets/${docket}/choices`, { part: 'finishes', artworks: [works[0]], names: ['Black hands'] })).status,
+  ).toBe(422);
+});

@@ -1,4 +1,5 @@
 import { layOut, onBench } from '@/services/bench/bench';
+import { chooseByHand } from '@/services/bench/choosing-by-hand';
 import { fillWith, giveBack, giveTo, giveToDocket, keepOwn } from '@/services/bench/giving';
 import { fitFile } from '@/services/bench/fitting';
 import { waive } from '@/services/bench/waiving';
@@ -65,6 +66,17 @@ export const BENCH_ROUTES = [
     '/dockets/{id}/placements/give-back',
     { does: 'gives artworks back to their docket', params, body: shape.GiveBackBody, answers: shape.Given },
     ({ workspace, params: { id }, body: { line, area, artworks } }) => giveBack(workspace, { docket: id, line, area }, artworks),
+  ),
+  route(
+    'PUT',
+    '/dockets/{id}/choices',
+    {
+      does: 'chooses colours or finishes of a goods line for artworks by hand, however they read on them',
+      params,
+      body: shape.ChooseBody,
+      answers: shape.Given,
+    },
+    ({ workspace, params: { id }, body: { line, ...choice } }) => chooseByHand(workspace, { docket: id, line }, choice),
   ),
   route(
     'POST',

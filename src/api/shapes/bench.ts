@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { AreaPlacement } from '@/core/placement/form';
+import { CHOSEN_PARTS } from '@/core/docket/docket';
 import { TROUBLES } from '@/core/placement/trouble';
 import { SearchQuery } from './artwork';
 import { Exactly, Ids, Named, OneOf, OrNull, Share, Text, Uuid, Whole } from './parts';
@@ -25,6 +26,10 @@ const Placed = Named('PlacedArtwork', {
   fills: Type.Boolean({ description: 'it brings its own ground' }),
   inks: Type.Array(Exactly({ hex: Text, share: Share }), { description: 'its main colours, from the most used on' }),
   own: Type.Record(Text, AreaPlacement, { description: 'by area: what is of its own' }),
+  choices: Exactly(
+    { colours: Type.Optional(Type.Array(Text)), finishes: Type.Optional(Type.Array(Text)) },
+    { description: 'chosen for it by hand' },
+  ),
   troubles: Type.Array(
     Exactly({
       code: OneOf(TROUBLES),
@@ -90,6 +95,15 @@ export const WaiveBody = Exactly({
   code: OneOf(TROUBLES),
   artworks: Ids,
   reason: OrNull(Type.String({ maxLength: 500 }), 'why they are offered all the same; null makes it count again'),
+});
+export const ChooseBody = Exactly({
+  line: where.line,
+  part: OneOf(CHOSEN_PARTS),
+  artworks: Ids,
+  names: OrNull(
+    Type.Array(Type.String({ maxLength: 60 }), { minItems: 1, maxItems: 200, uniqueItems: true }),
+    'of the blank; null leaves it to the docket again',
+  ),
 });
 export const StandardBody = Exactly({ ...where, from: Uuid });
 export const Given = Named('Given', {

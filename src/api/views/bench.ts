@@ -19,7 +19,7 @@ export const benchView = ({ docket: { id, name, revision }, line, placement, rai
 
 export const placedView =
   (workspace: string) =>
-  ({ artwork, own, troubles, shown }: OnBench): PlacedView => {
+  ({ artwork, own, choices, troubles, shown }: OnBench): PlacedView => {
     const measured = artwork.measured!;
     const size = ({ size: { widthPx, heightPx, trim } }: Shown) => ({ widthPx, heightPx, trim });
     const src = (it: Shown) => ('svg' in it ? it.svg : picture(workspace, workingName(it.artwork.sha256)));
@@ -35,6 +35,7 @@ export const placedView =
       fills: fillsSheet(measured),
       inks: measured.inks.map((i) => ({ hex: rgbToHex(i.rgb), share: i.share })),
       own,
+      choices,
       troubles: troubles.map((t) => ({ ...t, says: troubleWords(t) })),
       shown: shown.map((it) => it && { src: src(it), lettering: 'svg' in it, ...size(it) }),
     };

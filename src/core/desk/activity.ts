@@ -47,6 +47,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'artwork.version': (v) => `Put in another file for “${v.name}”: ${v.file}`,
   'artwork.bin-emptied': (v) => `Emptied the bin: ${some(v.count, 'artwork')}`,
   'artwork.allowed': (v) => `Allowed ${some(v.count, 'artwork')} by hand on ${list(v.dockets)}`,
+  'artwork.chosen': (v) => `Chose ${String(v.part)} of ${v.docket} for ${about(v)}: ${list(v.names)}`,
+  'artwork.chosen-by-rule': (v) => `Left ${String(v.part)} of ${about(v)} to the docket ${v.docket} again`,
   'artwork.by-rule': (v) => `Left ${some(v.count, 'artwork')} to the rules of ${list(v.dockets)} again`,
   'placement.changed': (v) => `Placed ${about(v)} otherwise on ${v.docket}, ${v.area}`,
   'placement.given-back': (v) => `Gave ${about(v)} back to the docket ${v.docket}, ${v.area}`,

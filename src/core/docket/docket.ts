@@ -157,6 +157,23 @@ export const withOwn = (
       }))
     : lines;
 
+/** What of a goods line may be chosen for one artwork by hand. */
+export const CHOSEN_PARTS = ['colours', 'finishes'] as const;
+export type ChosenPart = (typeof CHOSEN_PARTS)[number];
+export interface OwnChoice {
+  line: string;
+  part: ChosenPart;
+  names: string[];
+}
+/** Goods lines with what a hand chose in the place of what they name or leave to a rule. */
+export const withChoices = (lines: GoodsLine[], choices: readonly OwnChoice[]): GoodsLine[] =>
+  choices.length
+    ? lines.map((l) => ({
+        ...l,
+        ...Object.fromEntries(choices.filter((c) => c.line === l.key).map((c) => [c.part, c.names])),
+      }))
+    : lines;
+
 /** Parts of a docket whose change puts proofs out of date. */
 export const PARTS = ['goods', 'pictures', 'words', 'prices'] as const;
 export type DocketPart = (typeof PARTS)[number];

@@ -51,6 +51,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `Left out, would be cropped too much${onLine(v)}: ${(v.sizes as unknown as [string, number][]).map(([n, share]) => `${n} (${percent(share)})`).join(', ')}. The docket lets ${percent(v.most)} be cut.`,
   unreadable: (v) =>
     `The artwork cannot be read well on any of this docket’s ${v.count} colours${onLine(v)}; ${v.best} is the best of them.`,
+  'hard-to-read': (v) =>
+    `Chosen by hand, hard to read${onLine(v)}: ${(v.colours as unknown as [string, number][]).map(([n, l]) => `${n} (${percent(l)})`).join(', ')}.`,
   'colours-left-out': (v) =>
     `Left out, hard to read${onLine(v)}: ${(v.colours as unknown as [string, number][]).map(([n, l]) => `${n} (${percent(l)})`).join(', ')}.`,
   twins: (v) =>

@@ -9,7 +9,7 @@ interface Names {
 /** What a proof was made from and what has changed since, as sentences. */
 const SENTENCES: Record<string, (n: Names) => string> = {
   artwork: (n) => `“${n.artwork}” has another file since.`,
-  placement: (n) => `“${n.artwork}” sits otherwise on the goods of “${n.docket}” since.`,
+  placement: (n) => `“${n.artwork}” sits otherwise on the goods of “${n.docket}”, or is offered in other colours, since.`,
   goods: (n) => `The goods of “${n.docket}” were changed since.`,
   pictures: (n) => `The shot list of “${n.docket}” was changed since.`,
   words: (n) => `The wording of “${n.docket}” was changed since.`,

@@ -28,17 +28,18 @@ interface Dye {
  * Chooses among a docket's colours by how well the artwork can be read on each. `prints` are the inks of the artworks of
  * one motif, the leading one first, null for one that brings its own ground and is read on any colour: each colour takes the one that reads best on it. Where none reads well on any, the
  * best colour is offered all the same and `unreadable` says so: a person has to look. `most` offers only so many, those that read
- * best, and of those that look alike, closer than `gap` by CIEDE2000, only the better one.
+ * best, and of those that look alike, closer than `gap` by CIEDE2000, only the better one. `all`: a hand chose them, and they are offered
+ * however the artwork reads on them.
  */
-export function chooseColours(prints: (Ink[] | null)[], colours: Dye[], most = Infinity, gap = 0): ColourChoice {
+export function chooseColours(prints: (Ink[] | null)[], colours: Dye[], most = Infinity, gap = 0, all = false): ColourChoice {
   const judged = colours.map(({ name, hex, ground = hex }) => {
     const on = prints.map((inks) => (inks ? Math.round(legibility(inks, hexToRgb(ground)) * 1000) / 1000 : 1));
     const print = on.reduce((best, l, i) => (l > on[best]! + CLEARLY_BETTER ? i : best), 0);
     return { name, hex, legibility: on[print]!, print };
   });
   const best = judged.reduce((a, b) => (a.legibility >= b.legibility ? a : b));
-  const unreadable = best.legibility < READABLE;
-  const readable = judged.filter((c) => (unreadable ? c === best : c.legibility >= READABLE));
+  const unreadable = !all && best.legibility < READABLE;
+  const readable = judged.filter((c) => all || (unreadable ? c === best : c.legibility >= READABLE));
   // of equals the docket's order decides
   const first = new Set<(typeof judged)[number]>();
   for (const one of [...readable].sort((a, b) => b.legibility - a.legibility))

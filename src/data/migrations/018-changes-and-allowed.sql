@@ -56,3 +56,29 @@ ALTER TABLE allowed ENABLE ROW LEVEL SECURITY;
 CREATE POLICY own ON allowed USING (workspace_id = current_workspace()) WITH CHECK (workspace_id = current_workspace());
 GRANT SELECT, INSERT, UPDATE, DELETE ON allowed TO press_app;
 CREATE TRIGGER tell AFTER INSERT OR UPDATE OR DELETE ON allowed FOR EACH STATEMENT EXECUTE FUNCTION tell_change();
+
+-- Colours or finishes of a goods line that a hand chose for an artwork, in the place of what the docket's rule would.
+CREATE TABLE own_choice (
+  workspace_id uuid NOT NULL REFERENCES workspace ON DELETE CASCADE DEFAULT current_workspace(),
+  artwork_id uuid NOT NULL,
+  docket_id uuid NOT NULL,
+  line text NOT NULL,
+  part text NOT NULL CHECK (part IN ('colours', 'finishes')),
+  names text[] NOT NULL CHECK (cardinality(names) > 0),
+  PRIMARY KEY (artwork_id, docket_id, line, part),
+  FOREIGN KEY (artwork_id, workspace_id) REFERENCES artwork (id, workspace_id) ON DELETE CASCADE,
+  FOREIGN KEY (docket_id, workspace_id) REFERENCES docket (id, workspace_id) ON DELETE CASCADE
+);
+CREATE INDEX own_choice_by_docket ON own_choice (docket_id);
+ALTER TABLE own_choice ENABLE ROW LEVEL SECURITY;
+CREATE POLICY own ON own_choice USING (workspace_id = current_workspace()) WITH CHECK (workspace_id = current_workspace());
+GRANT SELECT, INSERT, UPDATE, DELETE ON own_choice TO press_app;
+CREATE TRIGGER tell AFTER INSERT OR UPDATE OR DELETE ON own_choice FOR EACH STATEMENT EXECUTE FUNCTION tell_change();
+
+-- What a hand chose is of an artwork's own as well: a proof that was made with another choice is out of date.
+CREATE OR REPLACE FUNCTION own_placements(artwork uuid, docket uuid) RETURNS text LANGUAGE sql STABLE AS $$
+  SELECT md5(string_agg(own, ',' ORDER BY own)) FROM (
+    SELECT concat_ws(' ', w.line, w.area, w.document) AS own FROM own_placement w WHERE w.artwork_id = $1 AND w.docket_id = $2
+    UNION ALL SELECT concat_ws(' ', v.line, v.area, v.code) FROM waiver v WHERE v.artwork_id = $1 AND v.docket_id = $2
+    UNION ALL SELECT concat_ws(' ', c.line, c.part, array_to_string(c.names, '/')) FROM own_choice c WHERE c.artwork_id = $1 AND c.docket_id = $2) o
+$$;

@@ -1,3 +1,4 @@
+import type { ChosenPart } from '../../core/docket/docket';
 import type { AreaPlacement, Layer } from '../../core/placement/form';
 import { gravity, type PlacementTrouble, type TroubleCode } from '../../core/placement/trouble';
 import { byRule, type Allowed } from '../../core/planning/cells';
@@ -6,6 +7,7 @@ import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
 import { findArtworks } from '../../data/artwork/search';
 import { inWorkspace, type Tx } from '../../data/database';
 import { allowedOf } from '../../data/line/allowed';
+import { choicesUnder } from '../../data/line/own-choices';
 import { ownUnder } from '../../data/line/own-placements';
 import { sheetWorks } from '../../data/line/sheet';
 import { waiversUnder, type Waiver } from '../../data/line/waivers';
@@ -63,6 +65,8 @@ const open = (troubles: OnBench['troubles']) => troubles.filter((t) => !t.waived
 /** An artwork as it sits on a print area. */
 export interface OnBench {
   artwork: ArtworkRow;
+  /** Colours and finishes of the goods line that a hand chose for it. */
+  choices: Partial<Record<ChosenPart, string[]>>;
   /** Its own placements on the areas of the goods line, by area. */
   own: Record<string, AreaPlacement>;
   troubles: (PlacementTrouble & { waived: { reason: string; by: string } | null })[];
@@ -103,6 +107,9 @@ async function looked<W extends Work>(
   const mine = new Map<string, Record<string, AreaPlacement>>();
   for (const { artworkId, line, area, document } of await ownUnder(tx, ids, [at.docket.id]))
     if (line === at.line.key) mine.set(artworkId, { ...mine.get(artworkId), [area]: document });
+  const chosen = new Map<string, Partial<Record<ChosenPart, string[]>>>();
+  for (const c of await choicesUnder(tx, ids, [at.docket.id]))
+    if (c.line === at.line.key) chosen.set(c.artworkId, { ...chosen.get(c.artworkId), [c.part]: c.names });
   const { area } = at.placement;
   const waivers = new Map<string, Waiver[]>();
   for (const w of await waiversUnder(tx, ids, [at.docket.id]))
@@ -115,6 +122,7 @@ async function looked<W extends Work>(
     return {
       artwork,
       own,
+      choices: chosen.get(artwork.id) ?? {},
       troubles: troubles.map((t) => {
         const waived = waivers.get(artwork.id)?.find((w) => w.code === t.code);
         return { ...t, waived: waived ? { reason: waived.reason, by: waived.by.name ?? 'somebody' } : null };

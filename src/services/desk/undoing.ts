@@ -8,6 +8,7 @@ import * as data from '../../data/desk/activity';
 import type { About, ActivityRow, UndoRow } from '../../data/desk/activity';
 import { planForUpdate, savePlan } from '../../data/stockroom/plans';
 import { same } from '../../core/docket/docket';
+import { putChoicesBack, type ChoicesUndo } from '../bench/choosing-by-hand';
 import { putPlacementsBack, type PlacementsUndo } from '../bench/giving';
 import { putWaiversBack, type WaiversUndo } from '../bench/waiving';
 import { putBack } from '../artwork/changing';
@@ -93,14 +94,17 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
       };
     }
     case 'allowed':
+    case 'choices':
     case 'placements':
     case 'waivers': {
       const { count, left } =
         undo.kind === 'allowed'
           ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
-          : undo.kind === 'waivers'
-            ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
-            : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
+          : undo.kind === 'choices'
+            ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
+            : undo.kind === 'waivers'
+              ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
+              : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
       const sentence = `${left} ${left === 1 ? 'was' : 'were'} changed since, and ${left === 1 ? 'stays' : 'stay'}.`;
       return { count, left, sentence: left ? sentence : '' };
     }

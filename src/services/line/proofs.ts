@@ -245,6 +245,7 @@ export async function tryDocket(
       order: effective(document, outletId),
       plan,
       ownPlacements: null,
+      choices: [],
       waivers: [],
       blanks: new Map(blanks.map((b) => [b.id, b])),
       others: new Map(others.map((a) => [a.id, a])),

@@ -1,6 +1,8 @@
 'use client';
+import { useState } from 'react';
 import type { PlacedView } from '@/api/shapes/bench';
 import type { ColourChoice } from '@/core/planning/colours';
+import type { Choose } from './choosing';
 
 /** A colour that the product comes in. */
 export interface Cloth {
@@ -12,24 +14,36 @@ export interface Cloth {
 
 /**
  * All colours of the product with the motif on each, at a glance: those that are offered with it first, then those on which it reads
- * too badly. One is picked to look at it.
+ * too badly. One is picked to look at it. By hand each of them is offered or not, however it reads there.
  */
 export function Cloths({
   it,
   cloths,
+  every,
   choice,
   picked,
   pick,
+  whom,
+  choose,
 }: {
   it: PlacedView;
+  /** Those that the docket chooses among. */
   cloths: readonly Cloth[];
+  /** All that the product comes in. */
+  every: readonly Cloth[];
   choice: ColourChoice;
   picked: string;
   pick: (name: string) => void;
+  /** Of how many artworks what is chosen is. */
+  whom: number;
+  choose: Choose;
 }) {
+  const chosen = it.choices.colours;
+  const [open, setOpen] = useState(false);
+  const byHand = open || chosen !== undefined;
   const left = new Map(choice.leftOut.map((c) => [c.name, c.legibility]));
   const offered = new Set(choice.offered.map((c) => c.name));
-  const order = [...cloths].sort(
+  const order = [...(byHand ? every : cloths)].sort(
     (a, b) => Number(offered.has(b.name)) - Number(offered.has(a.name)) || (left.get(b.name) ?? 1) - (left.get(a.name) ?? 1),
   );
   const says = ({ name }: Cloth) =>
@@ -37,34 +51,63 @@ export function Cloths({
       ? `${name}, ${name === choice.featured ? 'stands out best' : 'offered'}`
       : left.has(name)
         ? `${name}, reads only to ${Math.round(left.get(name)! * 100)}%`
-        : `${name}, left out: too many, or too like another`;
+        : chosen
+          ? `${name}, not chosen`
+          : `${name}, left out: too many, or too like another`;
+  const turn = (name: string) => {
+    const next = every.map((c) => c.name).filter((n) => (n === name ? !offered.has(n) : offered.has(n)));
+    // one at least is offered
+    if (next.length) choose('colours', next);
+  };
   return (
-    <fieldset className="grid auto-rows-min grid-cols-2 content-start gap-1 overflow-y-auto border-r border-rule bg-paper2 p-2">
+    <fieldset className="grid content-start gap-2 overflow-y-auto border-r border-rule bg-paper2 p-2">
       <legend className="sr-only">Colours of the product</legend>
-      {order.map((c) => (
-        <label
-          key={c.name}
-          title={says(c)}
-          className={`relative block size-[46px] cursor-pointer border border-rule has-checked:outline-2 has-checked:outline-ink has-focus-visible:outline-2 has-focus-visible:outline-teal ${offered.has(c.name) ? '' : 'opacity-45'}`}
-          style={{ background: c.ground ?? c.hex }}
-        >
-          <input
-            type="radio"
-            name="cloth"
-            className="absolute inset-0 size-full cursor-pointer opacity-0"
-            aria-label={says(c)}
-            checked={c.name === picked}
-            onChange={() => pick(c.name)}
-          />
-          <img src={it.thumb} alt="" loading="lazy" className="pointer-events-none size-full object-contain p-1" />
-          {c.name === choice.featured && (
-            <i
-              aria-hidden
-              className="pointer-events-none absolute right-0 bottom-0 border-[5px] border-transparent border-r-teal border-b-teal"
+      <div className="grid auto-rows-min grid-cols-2 gap-1">
+        {order.map((c) => (
+          <div
+            key={c.name}
+            title={says(c)}
+            className={`relative block size-[46px] border border-rule has-[[type=radio]:checked]:outline-2 has-[[type=radio]:checked]:outline-ink has-focus-visible:outline-2 has-focus-visible:outline-teal ${offered.has(c.name) ? '' : 'opacity-45'}`}
+            style={{ background: c.ground ?? c.hex }}
+          >
+            <input
+              type="radio"
+              name="cloth"
+              className="absolute inset-0 size-full cursor-pointer opacity-0"
+              aria-label={says(c)}
+              checked={c.name === picked}
+              onChange={() => pick(c.name)}
             />
-          )}
-        </label>
-      ))}
+            <img src={it.thumb} alt="" loading="lazy" className="pointer-events-none size-full object-contain p-1" />
+            {c.name === choice.featured && (
+              <i
+                aria-hidden
+                className="pointer-events-none absolute right-0 bottom-0 border-[5px] border-transparent border-r-teal border-b-teal"
+              />
+            )}
+            {byHand && (
+              <input
+                type="checkbox"
+                className="checkbox absolute -top-px -left-px size-6 border-ink bg-paper checkbox-xs"
+                aria-label={`Offer ${c.name}`}
+                checked={offered.has(c.name)}
+                onChange={() => turn(c.name)}
+              />
+            )}
+          </div>
+        ))}
+      </div>
+      <button
+        type="button"
+        className="btn btn-ghost px-1 text-soft btn-sm hover:text-ink"
+        title={whom > 1 ? `of ${whom} artworks` : undefined}
+        onClick={() => {
+          setOpen(!byHand);
+          if (chosen) choose('colours', null);
+        }}
+      >
+        {byHand ? 'By rule' : 'By hand'}
+      </button>
     </fieldset>
   );
 }

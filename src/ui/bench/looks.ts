@@ -39,9 +39,16 @@ export const sizeOf = ({ widthPx, heightPx, trim }: PlacedView): ArtworkSize => 
 export const inkOf = (ink: Ink | undefined, inks: PlacedView['inks']): string | null =>
   ink === undefined ? null : typeof ink === 'string' ? ink : (inks[Math.min(ink.ink, inks.length - 1)]?.hex ?? null);
 
-/** Which colours of a product an artwork is offered on, by the rule of its goods line, as drafting chooses them for it alone. */
-export function colourChoice(it: PlacedView, colours: GoodsLine['colours'], cloths: readonly Cloth[]): ColourChoice {
+/** Which colours of a product an artwork is offered on, by hand or by the rule of its goods line, as drafting chooses them for it alone. */
+export function colourChoice(
+  it: PlacedView,
+  colours: GoodsLine['colours'],
+  cloths: readonly Cloth[],
+  every: readonly Cloth[],
+): ColourChoice {
   const inks = it.fills ? null : it.inks.map((i) => ({ ...i, rgb: hexToRgb(i.hex) }));
+  const chosen = it.choices.colours;
+  if (chosen) return chooseColours([inks], every.filter((c) => chosen.includes(c.name)), Infinity, 0, true); // prettier-ignore
   const [most, gap] = Array.isArray(colours) ? [Infinity, 0] : [colours.best, colours.apart ?? 0];
   return chooseColours([inks], [...cloths], most, gap);
 }

@@ -17,6 +17,7 @@ import { Menu } from '../parts/menu';
 import { useAddress } from '../parts/use-address';
 import { useBenchCommands } from './commands';
 import { colourChoice, inkOf, laidOn, looksOf } from './looks';
+import { choosing } from './choosing';
 import { Cloths } from './cloths';
 import { FileDrop } from './file-drop';
 import { useFitting } from './fitting';
@@ -88,8 +89,9 @@ export function BenchStation({ first }: { first: FirstBench }) {
     move({ id: here, name: it.name, placement: withFace(mine, size, changed) });
   };
   // what lies on ink is read on that, and a product of one colour leaves no choice
-  const choice = it && cloth.length > 1 && face.ground === undefined ? colourChoice(it, line.colours, cloth) : null;
-  const worn = cloth.find((c) => c.name === clothPicked) ?? cloth.find((c) => c.name === choice?.featured) ?? cloth[0]!;
+  const choice = it && cloth.length > 1 && face.ground === undefined ? colourChoice(it, line.colours, cloth, blank.colours) : null; // prettier-ignore
+  const worn = blank.colours.find((c) => c.name === clothPicked) ?? blank.colours.find((c) => c.name === choice?.featured) ?? cloth[0]!; // prettier-ignore
+  const chosenFor = [...new Set([here, ...marked])];
   const { bindings, clearing } = useBenchCommands({
     at,
     store,
@@ -168,7 +170,19 @@ export function BenchStation({ first }: { first: FirstBench }) {
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto]">
         {look ? (
           <div className={`grid min-h-0 min-w-0 ${choice ? 'grid-cols-[auto_minmax(0,1fr)]' : ''}`}>
-            {choice && <Cloths it={it} cloths={cloth} choice={choice} picked={worn.name} pick={pickCloth} />}
+            {choice && (
+              <Cloths
+                key={here}
+                it={it}
+                cloths={cloth}
+                every={blank.colours}
+                choice={choice}
+                picked={worn.name}
+                pick={pickCloth}
+                whom={chosenFor.length}
+                choose={choosing(at, store, chosenFor)}
+              />
+            )}
             <FileDrop name={it.name} area={bench.area} bringing={bringing} take={(file) => fit(it, file)}>
               <BenchStage
                 key={here}

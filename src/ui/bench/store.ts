@@ -6,7 +6,7 @@ import { onChange } from '../shell/live';
 
 const AT_A_TIME = 100;
 /** What a placed artwork is made from. */
-const TABLES = ['own_placement', 'waiver', 'artwork', 'docket', 'blank'];
+const TABLES = ['own_placement', 'own_choice', 'waiver', 'allowed', 'artwork', 'docket', 'blank'];
 
 /** The print area that artworks lie on: of a docket's goods line. */
 export interface AreaOf {

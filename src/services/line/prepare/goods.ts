@@ -1,7 +1,7 @@
-import { chooseColours, type ColourChoice } from '../../../core/planning/colours';
+import { chooseColours, READABLE, type ColourChoice } from '../../../core/planning/colours';
 import { fillsSheet } from '../../../core/artwork/measure/measure';
 import { chooseSizes } from '../../../core/planning/sizes';
-import type { Accepts, Chosen, GoodsLine } from '../../../core/docket/docket';
+import type { Accepts, Chosen, ChosenPart, GoodsLine } from '../../../core/docket/docket';
 import { isLead } from '../../../core/placement/form';
 import { groundHex } from './printed';
 import type { FieldName, Problem } from '../../../core/listing/problems';
@@ -26,8 +26,8 @@ export interface LineOffer {
   variants: (Variant & VariantTerms)[];
 }
 
-/** How fine and how whole artworks are to be printed. */
-type Fineness = Pick<Accepts, 'minPpi' | 'maxCrop'>;
+/** How fine and how whole artworks are to be printed, and what of the line a hand chose. */
+type Fineness = Pick<Accepts, 'minPpi' | 'maxCrop'> & { byHand: readonly ChosenPart[] };
 
 /** Works one goods line out. `alone`: it is the docket's only one, and sentences need not name it. */
 export function offerOf(
@@ -41,7 +41,7 @@ export function offerOf(
   const named = alone ? {} : { line: line.noun.one.toLowerCase() };
   const say: Tell = (code, field, stops, values = {}) => tell(code, field, stops, { ...values, ...named });
   const sizes = sizesOf(motif[0]!, blank, line, accepts, say);
-  const colours = coloursOf(motif, blank, line, say);
+  const colours = coloursOf(motif, blank, line, accepts.byHand.includes('colours'), say);
   const finishes = finishesOf(motif, blank, line, say);
   const gone = { stock: new Set<string>(), discontinued: new Set<string>() };
   const variants = (colours?.offered ?? []).flatMap((c) =>
@@ -106,7 +106,7 @@ const most = (chosen: Chosen): number => (Array.isArray(chosen) ? Infinity : cho
 const inksOf = (motif: ArtworkRow[]) => motif.map((a) => (fillsSheet(a.measured!) ? null : a.measured!.inks));
 
 /** The colours that can be offered, and which twin goes on each; null when the blank has none of the docket's any more. */
-function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, tell: Tell): ColourChoice | null {
+function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, byHand: boolean, tell: Tell): ColourChoice | null {
   // by rule only what can be had is chosen among; what is named is told where it cannot
   const there = blank.colours.filter((c) => line.sizes.some((s) => canBeHad(blank, c.name, s)));
   const wanted = named(line.colours, there.length ? there : blank.colours);
@@ -122,7 +122,9 @@ function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, t
     tell('discontinued', 'goods', !dyes.length, { what: 'colours', house: blank.house, blank: blank.name, names: gone });
   if (!dyes.length) return null;
   const gap = Array.isArray(line.colours) ? 0 : (line.colours.apart ?? 0);
-  const choice = chooseColours(inksOf(motif), dyes, most(line.colours), gap);
+  const choice = chooseColours(inksOf(motif), dyes, most(line.colours), gap, byHand);
+  const hard = byHand ? choice.offered.filter((c) => c.legibility < READABLE) : [];
+  if (hard.length) tell('hard-to-read', 'artwork', false, { colours: hard.map((c) => [c.name, c.legibility]) });
   if (choice.unreadable) tell('unreadable', 'artwork', true, { count: dyes.length, best: choice.featured });
   else if (choice.leftOut.length)
     tell('colours-left-out', 'artwork', false, { colours: choice.leftOut.map((c) => [c.name, c.legibility]) });

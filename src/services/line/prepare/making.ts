@@ -1,4 +1,4 @@
-import { artworksIn, effective, withOwn, type Effective } from '../../../core/docket/docket';
+import { artworksIn, effective, withChoices, withOwn, type Effective, type OwnChoice } from '../../../core/docket/docket';
 import { artworksOf } from '../../../core/placement/form';
 import type { ProofFields, ProofVariant } from '../../../core/listing/proof';
 import type { PricePlan } from '../../../core/pricing/plan';
@@ -6,6 +6,7 @@ import type { RulesDocument } from '../../../core/outlet/rules';
 import * as artworks from '../../../data/artwork/artworks';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import type { Tx } from '../../../data/database';
+import { choicesUnder } from '../../../data/line/own-choices';
 import { ownNames, ownUnder } from '../../../data/line/own-placements';
 import { waiversUnder, type Waiver } from '../../../data/line/waivers';
 import { listOutlets, type OutletRow } from '../../../data/outlets/outlets';
@@ -33,6 +34,8 @@ export interface Making {
   plan: PlanAt;
   /** A name of what is of the artwork's own, as a proof keeps it. */
   ownPlacements: string | null;
+  /** Colours and finishes that a hand chose for it: they stand in the order already. */
+  choices: Pick<OwnChoice, 'line' | 'part'>[];
   /** What is wrong with how it sits, and offered all the same. */
   waivers: Pick<Waiver, 'line' | 'area' | 'code'>[];
   /** By id; a blank that the stockroom lacks is not in it. */
@@ -63,7 +66,11 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
   const named = [...dockets.values()];
   const own = await ownUnder(tx, [artwork.id], [...dockets.keys()]);
   const waived = await waiversUnder(tx, [artwork.id], [...dockets.keys()]);
-  const ownNamed = own.length || waived.length ? await ownNames(tx, artwork.id, [...dockets.keys()]) : new Map<string, string>();
+  const chosen = await choicesUnder(tx, [artwork.id], [...dockets.keys()]);
+  const ownNamed =
+    own.length || waived.length || chosen.length
+      ? await ownNames(tx, artwork.id, [...dockets.keys()])
+      : new Map<string, string>();
   const blanks = new Map(
     (await blanksByIds(tx, [...new Set(named.flatMap((d) => d.document.lines.map((l) => l.blank)))])).map((b) => [b.id, b]),
   );
@@ -80,7 +87,9 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
     const { rules, rulesVersion } = outlet;
     if (!rules || rulesVersion === null) return null;
     const shared = effective(docket.document, outletId);
-    const order = { ...shared, lines: withOwn(shared.lines, own.filter((o) => o.docketId === docketId)) }; // prettier-ignore
+    const choices = chosen.filter((c) => c.docketId === docketId);
+    const placed = withOwn(shared.lines, own.filter((o) => o.docketId === docketId)); // prettier-ignore
+    const order = { ...shared, lines: withChoices(placed, choices) };
     return {
       proofId: id,
       artwork,
@@ -89,6 +98,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       order,
       plan: plans.get(order.pricePlan)!,
       ownPlacements: ownNamed.get(docketId) ?? null,
+      choices,
       waivers: waived.filter((w) => w.docketId === docketId),
       blanks,
       others,

@@ -121,6 +121,7 @@ interface Change {
   variants?: ProofVariant[];
   others?: ArtworkRow[];
   waivers?: Making['waivers'];
+  choices?: Making['choices'];
 }
 /** Everything that a proof is made from, with what a test wants otherwise. */
 function making(change: Change = {}): Making {
@@ -129,6 +130,7 @@ function making(change: Change = {}): Making {
     proofId: '0f0f0f0f-0000-4000-8000-000000000000',
     ownPlacements: null,
     waivers: change.waivers ?? [],
+    choices: change.choices ?? [],
     artwork: change.artwork ?? artwork,
     twins: change.twins ?? [],
     docket: { id: 'd', name: 'Shirts', document: whole, revision: 1, updatedAt: '' },
@@ -152,6 +154,15 @@ const byHand = (name: string, value: string): ProofFields => ({
 });
 const scenes = (p: Prepared) => p.pictures.flatMap((s) => (s.kind === 'scene' ? [s] : []));
 
+test('colours that a hand chose are offered however the artwork reads on them, and that is said', () => {
+  const lines = [{ ...line, colours: ['Chalk', 'Ink'] }];
+  const ruled = made({ document: { lines } });
+  expect(ruled.colours.map((c) => c.name)).toEqual(['Ink']);
+  const chosen = made({ document: { lines }, choices: [{ line: line.key, part: 'colours' }] });
+  expect(chosen.colours.map((c) => c.name)).toEqual(['Chalk', 'Ink']);
+  expect(codes(chosen)).toEqual([]);
+  expect(said(chosen, 'hard-to-read')).toMatch(/^Chosen by hand, hard to read: Chalk \(\d+%\)\.$/);
+});
 test('a light design becomes pictures on dark cloth, words, tags and prices', () => {
   const it = made();
   expect(codes(it)).toEqual([]);

@@ -53,7 +53,8 @@ export function prepare(making: Making): Prepared {
     }
     goods.push({ line: line.key, blank: blank.id, version: blank.version });
     const minPpi = isWaived(making.waivers, line.key, 'coarse') ? 0 : order.accepts.minPpi;
-    return [offerOf(motif, blank.document, line, { ...order.accepts, minPpi }, order.lines.length === 1, tell)];
+    const byHand = making.choices.filter((c) => c.line === line.key).map((c) => c.part);
+    return [offerOf(motif, blank.document, line, { ...order.accepts, minPpi, byHand }, order.lines.length === 1, tell)];
   });
   const foreign = offers.find((o) => o.blank.currency !== currency);
   if (foreign)
