@@ -93,11 +93,18 @@ try {
   const { shirt, family, poster } = await makeDockets(mark!.id);
   // what is wanted first is drawn first, and sent while the rest is still being drawn
   await bringIn(first);
-  await measured(
+  const opened = await measured(
     first.map((p) => p.file),
     120,
   );
   await linkTwins();
+  // its beam fades away on purpose
+  const lights = opened.filter((a) => a.fileName.startsWith('keep-a-light')).map((a) => a.id);
+  await api('POST', `/dockets/${shirt}/placements/waive`, {
+    code: 'soft-edges',
+    artworks: lights,
+    reason: 'The light is meant to fade.',
+  });
   const opening = runOf('Opening shirts', first, shirt, ['kestrel', 'quayside']).then((run) => send(run, 'live'));
   await bringIn(walls);
   const hall = opening

@@ -86,13 +86,15 @@ export function Cloths({
               />
             )}
             {byHand && (
-              <input
-                type="checkbox"
-                className="checkbox absolute -top-px -left-px size-6 border-ink bg-paper checkbox-xs"
-                aria-label={`Offer ${c.name}`}
-                checked={offered.has(c.name)}
-                onChange={() => turn(c.name)}
-              />
+              <label className="absolute -top-2 -left-2 grid size-6 cursor-pointer place-items-center">
+                <input
+                  type="checkbox"
+                  className="checkbox border-ink bg-paper checkbox-xs"
+                  aria-label={`Offer ${c.name}`}
+                  checked={offered.has(c.name)}
+                  onChange={() => turn(c.name)}
+                />
+              </label>
             )}
           </div>
         ))}
