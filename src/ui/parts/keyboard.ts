@@ -1,8 +1,12 @@
+/** What is ticked takes no text: with Ctrl or Cmd a key is the screen's there as well. */
+const ticked = (e: KeyboardEvent): boolean =>
+  e.target instanceof HTMLInputElement && /^(checkbox|radio)$/.test(e.target.type) && (e.ctrlKey || e.metaKey);
+
 /** True when a key press belongs to a field, a dialog or a menu and not to the screen. */
 export const typing = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLElement &&
   (e.target.isContentEditable ||
-    /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName) ||
+    (/^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName) && !ticked(e)) ||
     e.target.closest('dialog, [role="dialog"], [role="menu"], [role="tablist"]') !== null);
 
 /**
