@@ -100,9 +100,11 @@ const TOLD = 20;
 /** Dockets with a rule of their own for what ends: what it says is done at once, put down with the changes, and can be taken back. */
 export async function mendByRules(tx: Tx, blanks: readonly string[]): Promise<void> {
   const its = [...new Set((await data.docketsOf(tx, blanks)).map((d) => d.docket))];
-  for (const docket of await docketsByIds(tx, its)) {
-    const rule = docket.document.whenEnded;
-    if (!rule) continue;
+  for (const id of its.sort()) {
+    // held: somebody may be saving it just now
+    const docket = await docketForUpdate(tx, id);
+    const rule = docket?.document.whenEnded;
+    if (!docket || !rule) continue;
     const { mends, step } = await mendAll(tx, [docket], () => rule, false, true);
     const { did, left } = mends[0]!;
     const touched = new Set([...did, ...left].map((m) => docket.document.lines.find((l) => l.key === m.line)!.blank));
