@@ -27,6 +27,10 @@ export const LIMITS = {
   /** Fitting files that no placement names any more are kept so long. */
   fittingKeptDays: 30,
 
+  /** A file that goes along with what is sold, and how many of them there may be. */
+  enclosureBytes: 20 * MB,
+  enclosures: 200,
+
   /** What an archive may hold. */
   archiveFiles: 5_000,
   archiveTotalBytes: 20 * GB,

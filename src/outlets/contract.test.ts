@@ -68,7 +68,7 @@ async function open(outlet: string): Promise<{ adapter: OutletAdapter; session: 
     baseUrl,
     secret,
     keep: (s) => Promise.resolve(void kept.push(s)),
-    readPicture: (file) => Promise.resolve(pictures.get(file)!),
+    readFile: (file) => Promise.resolve(pictures.get(file)!),
   };
   return { adapter, session, kept };
 }

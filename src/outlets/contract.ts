@@ -13,7 +13,8 @@ export interface Session<S = Record<string, string>> {
   baseUrl: string;
   secret: S;
   keep: (secret: S) => Promise<void>;
-  readPicture: (file: string) => Promise<Buffer>;
+  /** A picture or another file that was made here. */
+  readFile: (file: string) => Promise<Buffer>;
   /** The outlet said that nothing more is taken before this time (ms since the epoch). */
   holdUntil?: number;
 }
@@ -91,6 +92,8 @@ export interface OutletAdapter {
     change: (change: Change) => Step[];
     /** The steps of putting its pictures anew. */
     pictures: (change: Change, done: Done) => Step[];
+    /** The steps of putting anew what buyers get at once. */
+    downloads: (change: Change, done: Done) => Step[];
     /** The steps of putting it in a state. */
     state: (goal: Goal, at: { remoteId: string | null; key: string }) => Step[];
     /** SHA-256 of the pictures as they were sent, in order, once every step is done. */

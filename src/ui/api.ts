@@ -16,8 +16,8 @@ export async function api<T = Record<string, never>>(method: string, path: strin
   const response = await fetch(`/api/v1${path}`, {
     method,
     keepalive,
-    ...(body instanceof FormData
-      ? { body }
+    ...(body instanceof FormData || body instanceof Blob
+      ? { body, ...(body instanceof Blob && { headers: { 'content-type': 'application/octet-stream' } }) }
       : body && { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
   }).catch(() => {
     throw new Refusal(0, 'Union Press does not answer. Is it still running?');

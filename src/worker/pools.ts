@@ -57,6 +57,19 @@ export async function makePrint(file: PrintFile, pdf: boolean): Promise<PictureR
   }
 }
 
+/** Makes a file that is sold, or packs them. Never throws for what it is made of. */
+export async function makeDownload<T extends Extract<PictureTask, { kind: 'sold' | 'pack' }>>(task: T): Promise<PictureResult> {
+  const file = task.kind === 'sold' ? task.sold.name : task.order.name;
+  const allowed = { seconds: LIMITS.printSeconds, megabytes: LIMITS.readMegabytes };
+  try {
+    return await pictures.run<PictureResult>(task, allowed);
+  } catch (error) {
+    if (error instanceof Spent) return { ok: false, why: tooDear(file, error, allowed) };
+    console.error(`files of ${file}: ${(error as Error).message}`);
+    return { ok: false, why: refusal('download-failed', { file }) };
+  }
+}
+
 /**
  * The engines that read words take half a gigabyte: one process holds them, has two readings under way, and ends soon: words
  * wait for pictures, and pictures need the room.

@@ -7,7 +7,7 @@ import { artwork } from '../services/artwork/artworks';
 import { unpackParcel } from '../services/artwork/intake';
 import { rasterNames } from '../services/artwork/raster-names';
 import { putOffWords, recordMeasured, recordRefused, recordSaid, recordSlow } from '../services/artwork/understanding';
-import { finishDrafts, picturesBack, planDrafts, planGone, planPictures } from '../services/line/drafting';
+import { finishDrafts, picturesBack, planDrafts, planGone, planPictures, type DownloadsMade } from '../services/line/drafting';
 import { moveOn } from '../services/line/passing';
 import { layOut } from '../services/line/planning';
 import { runLane } from '../services/outlets/lane';
@@ -16,6 +16,7 @@ import { makeOrders } from '../services/outlets/ordering';
 import { keepRulesFresh } from '../services/outlets/outlets';
 import { keepHousesFresh } from '../services/stockroom/setup';
 import { nextPrints, printsEnded, type NextPrint } from '../services/prints/sets';
+import { makeDownloads } from './downloads/order';
 import type { PictureResult } from './picture-process';
 import { makePictures, makePrint, processes, readFile, readWords } from './pools';
 
@@ -66,12 +67,15 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
       console.error(`pictures of ${artworkId}: ${error.message}`);
       return { ok: false, why: { code: 'as-said', values: { says: error.message } } };
     });
-    await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []));
+    const sold = new Map<string, DownloadsMade>();
+    for (const { order, outlet } of plan.downloads) sold.set(order.manifest, await makeDownloads(order, outlet));
+    await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []), sold);
   },
   'proof.pictures': async ({ workspace, proofId }) => {
-    const orders = await planPictures(workspace, proofId);
-    const result = orders && (await makePictures({ kind: 'render', orders }));
-    await picturesBack(workspace, proofId, result !== null && result.ok);
+    const again = await planPictures(workspace, proofId);
+    const result = again && (await makePictures({ kind: 'render', orders: again.pictures }));
+    const files = again?.downloads ? await makeDownloads(again.downloads.order, again.downloads.outlet) : null;
+    await picturesBack(workspace, proofId, result !== null && result.ok && files?.downloads.length !== 0);
   },
   'artwork.pictures': async ({ workspace, artworkId }) => {
     const it = await artwork(workspace, artworkId).catch(() => null);

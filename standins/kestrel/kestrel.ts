@@ -206,14 +206,24 @@ export function kestrel(app: FastifyInstance, place: string): void {
           const data = await part?.toBuffer().catch(() => undefined);
           if (!at || !part || !data)
             return tell(reply, 'against-the-noticeboard', `A download has a place from 1 to ${most} and at most ${bytes} bytes.`);
-          files.put(`${offer.id}-${at}`, data);
+          const sha256 = createHash('sha256').update(data).digest('hex');
+          files.put(sha256, data);
           const now = offers.get(offer.id)!;
-          const file = { place: at, name: part.filename, bytes: data.length };
+          const file = { place: at, name: part.filename, bytes: data.length, sha256 };
           offers.put({
             ...now,
             downloads: [...now.downloads.filter((d) => d.place !== at), file].sort((a, b) => a.place - b.place),
           });
           return file;
+        }),
+      );
+
+      api.delete(
+        '/offers/:id/downloads/:place',
+        forOffer((offer, request, reply) => {
+          const at = placeIn(request, NOTICEBOARD.downloads.most);
+          offers.put({ ...offer, downloads: offer.downloads.filter((d) => d.place !== at) });
+          return reply.code(204).send();
         }),
       );
 
@@ -240,6 +250,17 @@ export function kestrel(app: FastifyInstance, place: string): void {
   app.get('/picture/:id', async (request, reply) => {
     const data = files.get((request.params as { id: string }).id);
     return data ? reply.type('image/jpeg').send(data) : reply.code(404).send('gone');
+  });
+  // whoever looks at the stand-in sees what a buyer would be handed
+  app.get('/handed/:id/:place', async (request, reply) => {
+    const { id, place } = request.params as { id: string; place: string };
+    const file = offers.get(id)?.downloads.find((d) => String(d.place) === place);
+    const data = file && files.get(file.sha256);
+    if (!file || !data) return reply.code(404).send('gone');
+    return reply
+      .type('application/octet-stream')
+      .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`)
+      .send(data);
   });
   app.get('/fair', async (_, reply) =>
     reply.type('text/html').send(tablePage(all().filter((o) => o.standing === 'on-the-table'))),

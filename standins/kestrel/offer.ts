@@ -23,7 +23,8 @@ export interface Offer extends Words, Goods {
   ticket: string;
   standing: 'set-aside' | 'on-the-table' | 'packed-away';
   pictures: { place: number; said: string; sha256: string }[];
-  downloads: { place: number; name: string; bytes: number }[];
+  /** What a buyer is handed at once. */
+  downloads: { place: number; name: string; bytes: number; sha256: string }[];
   /** Paid until this day; then it is paid again by itself, or packed away. */
   table: { until: string | null; again: boolean };
 }

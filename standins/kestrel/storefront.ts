@@ -23,6 +23,16 @@ function board(o: Offer): string {
   return `<h2>${esc(o.choices[priced] ?? 'Price')}</h2><dl>${rows.join('')}</dl>${others.join('')}${o.tell ? `<p>Tell us: ${esc(o.tell)}</p>` : ''}<a class="take">Take it home</a>`;
 }
 
+const size = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1000)} KB` : `${(bytes / 1e6).toFixed(1)} MB`);
+/** What is handed over at once when it is paid: nothing is posted. */
+function handed(o: Offer): string {
+  if (!o.downloads.length) return '';
+  const rows = o.downloads.map(
+    (d) => `<dt><a href="/kestrel/handed/${o.id}/${d.place}">${esc(d.name)}</a></dt><dd>${size(d.bytes)}</dd>`,
+  );
+  return `<h2>Handed to you at once</h2><dl>${rows.join('')}</dl>`;
+}
+
 /** An offer as a buyer sees it. */
 export function offerPage(o: Offer): string {
   const note = {
@@ -34,7 +44,7 @@ export function offerPage(o: Offer): string {
   return page(
     o.headline,
     CSS,
-    `${HEAD}${note}<div class="cloth">${pictures}</div><main class="below"><div><h1>${esc(o.headline)}</h1><p class="by">from the ${esc(o.maker)} of Saltmarsh Lane, ${esc(MADE_WORDS[o.made] ?? o.made)}</p><div class="text">${esc(o.text)}</div><p class="words">${o.catchwords.map(esc).join(' · ')}</p></div><aside class="board">${board(o)}</aside></main>`,
+    `${HEAD}${note}<div class="cloth">${pictures}</div><main class="below"><div><h1>${esc(o.headline)}</h1><p class="by">from the ${esc(o.maker)} of Saltmarsh Lane, ${esc(MADE_WORDS[o.made] ?? o.made)}</p><div class="text">${esc(o.text)}</div><p class="words">${o.catchwords.map(esc).join(' · ')}</p></div><aside class="board">${board(o)}${handed(o)}</aside></main>`,
   );
 }
 

@@ -47,7 +47,12 @@ export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBO
   const collections = new Records<Collection>(`${folder}/collections`);
   const pictures = new Files(`${folder}/pictures`);
   const pass = turnstile(Date.now);
-  const known = { picture: (sha: string) => pictures.has(sha), collection: (id: string) => collections.get(id) !== undefined };
+  const bag = new Files(`${folder}/bag`);
+  const known = {
+    picture: (sha: string) => pictures.has(sha),
+    bagged: (sha: string) => bag.has(sha),
+    collection: (id: string) => collections.get(id) !== undefined,
+  };
 
   const cleaned = (content: WareContent): WareContent => ({
     ...content,
@@ -91,6 +96,11 @@ export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBO
         { parseAs: 'buffer', bodyLimit: HOUSE.picture.bytes },
         (_request, body, next) => next(null, body),
       );
+      api.addContentTypeParser(
+        'application/octet-stream',
+        { parseAs: 'buffer', bodyLimit: HOUSE.bag.bytes },
+        (_request, body, next) => next(null, body),
+      );
       api.addContentTypeParser('application/merge-patch+json', { parseAs: 'string' }, (_request, body, next) => {
         try {
           next(null, JSON.parse(body as string));
@@ -117,6 +127,16 @@ export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBO
           return no(reply, 'will-not-do', `A picture needs ${HOUSE.picture.shorter_side} px on its shorter side`);
         const there = pictures.has(sha256);
         if (!there) pictures.put(sha256, data);
+        return reply.code(there ? 204 : 201).send();
+      });
+
+      api.put('/bag/:sha256', async (request, reply) => {
+        const { sha256 } = request.params as { sha256: string };
+        const data = request.body as Buffer;
+        if (!Buffer.isBuffer(data) || createHash('sha256').update(data).digest('hex') !== sha256)
+          return no(reply, 'will-not-do', 'What came has another SHA-256 than its address says');
+        const there = bag.has(sha256);
+        if (!there) bag.put(sha256, data);
         return reply.code(there ? 204 : 201).send();
       });
 
@@ -182,6 +202,16 @@ export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBO
   app.get('/picture/:sha256', async (request, reply) => {
     const data = pictures.get((request.params as { sha256: string }).sha256);
     return data ? reply.type('image/jpeg').send(data) : reply.code(404).send('gone');
+  });
+  // whoever looks at the stand-in sees what a buyer would have in the bag
+  app.get('/bag/:sha256/:called', async (request, reply) => {
+    const { sha256, called } = request.params as { sha256: string; called: string };
+    const data = bag.has(sha256) ? bag.get(sha256) : undefined;
+    if (!data) return reply.code(404).send('gone');
+    return reply
+      .type('application/octet-stream')
+      .header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(called)}`)
+      .send(data);
   });
   app.get('/office', (_, reply) => reply.type('text/html').send(officePage(shop.key, shop)));
   app.get('/shop', async (_, reply) => {

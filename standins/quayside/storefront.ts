@@ -34,12 +34,18 @@ function papers(w: Ware): string {
   return `<table><caption>${esc(w.choices[last] ?? 'Price')}</caption>${rows.join('')}</table>${others.join('')}<a class="load">Load it aboard</a>`;
 }
 
+/** What is in the bag at once: nothing is shipped. */
+const inTheBag = (w: Ware, shop: Of): string =>
+  w.in_the_bag?.length
+    ? `<h3>In your bag at once</h3><ul>${w.in_the_bag.map((f) => `<li><a href="/${shop.name}/bag/${f.sha256}/${encodeURIComponent(f.called)}">${esc(f.called)}</a></li>`).join('')}</ul>`
+    : '';
+
 export function warePage(w: Ware, shop: Of): string {
   // the story was sanitised when it came in
   return page(
     w.for_search?.title ?? w.name,
     CSS,
-    `${mast(shop)}<div class="hull">${w.standing === 'in-the-back' ? '<p class="note">In the back: nobody passing by sees this.</p>' : ''}<h1>${esc(w.name)}</h1><p class="from">${esc(w.kind)} by ${esc(w.brand)}, from ${dollars(lowest(w))}</p><div class="deck">${w.pictures.map((p) => `<img src="/${shop.name}/picture/${p.sha256}" alt="${esc(p.alt)}">`).join('')}</div><div class="papers"><div class="story">${w.story}<p class="small">${w.labels.map(esc).join(' / ')}</p></div><div>${papers(w)}</div></div></div>`,
+    `${mast(shop)}<div class="hull">${w.standing === 'in-the-back' ? '<p class="note">In the back: nobody passing by sees this.</p>' : ''}<h1>${esc(w.name)}</h1><p class="from">${esc(w.kind)} by ${esc(w.brand)}, from ${dollars(lowest(w))}</p><div class="deck">${w.pictures.map((p) => `<img src="/${shop.name}/picture/${p.sha256}" alt="${esc(p.alt)}">`).join('')}</div><div class="papers"><div class="story">${w.story}<p class="small">${w.labels.map(esc).join(' / ')}</p></div><div>${papers(w)}${inTheBag(w, shop)}</div></div></div>`,
   );
 }
 

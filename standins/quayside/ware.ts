@@ -20,6 +20,8 @@ export interface WareContent {
   choices: string[];
   articles: Article[];
   pictures: { sha256: string; alt: string }[];
+  /** What a buyer has in the bag at once, without its being shipped. */
+  in_the_bag?: { sha256: string; called: string }[];
   standing: 'in-the-back' | 'in-the-window';
   /** Two letters, ISO 3166-1. */
   origin?: string;
@@ -37,7 +39,7 @@ export interface Ware extends WareContent {
 }
 
 const NAMES = [
-  'name', 'story', 'labels', 'brand', 'kind', 'choices', 'articles', 'pictures', 'standing', 'origin', 'hs', 'for_search', 'collections',
+  'name', 'story', 'labels', 'brand', 'kind', 'choices', 'articles', 'pictures', 'in_the_bag', 'standing', 'origin', 'hs', 'for_search', 'collections',
 ] as const; // prettier-ignore
 
 /** Only the parts that the seller puts. */
@@ -48,10 +50,10 @@ export const contentOf = (value: object): WareContent =>
 
 const length = (v: unknown) => (typeof v === 'string' ? v.length : -1); // the quay counts UTF-16 units
 
-/** What the house has against a ware. `known` says whether a picture of that hash, or a collection, is here. */
+/** What the house has against a ware. `known` says whether a picture or a file of that hash, or a collection, is here. */
 export function faultsOf(
   w: WareContent,
-  known: { picture: (sha256: string) => boolean; collection: (id: string) => boolean },
+  known: { picture: (sha256: string) => boolean; bagged: (sha256: string) => boolean; collection: (id: string) => boolean },
 ): Fault[] {
   const faults: Fault[] = [];
   const need = (ok: boolean, pointer: string, detail: string) => (ok || faults.push({ pointer: `#/${pointer}`, detail }), ok);
@@ -72,6 +74,12 @@ export function faultsOf(
   const pictures = Array.isArray(w.pictures) ? w.pictures : [];
   if (need(Array.isArray(w.pictures) && pictures.length <= ware.pictures, 'pictures', `takes at most ${ware.pictures}`))
     pictures.forEach((p, i) => need(known.picture(p?.sha256), `pictures/${i}/sha256`, 'is not on the quay; put it there first'));
+  const bag = w.in_the_bag ?? [];
+  if (need(Array.isArray(bag) && bag.length <= HOUSE.bag.most, 'in_the_bag', `takes at most ${HOUSE.bag.most}`))
+    bag.forEach((f, i) => {
+      need(known.bagged(f?.sha256), `in_the_bag/${i}/sha256`, 'is not on the quay; put it there first');
+      need(length(f?.called) >= 1 && length(f?.called) <= 200, `in_the_bag/${i}/called`, 'takes 1 to 200 characters');
+    });
   (w.collections ?? []).forEach((c, i) => need(known.collection(c), `collections/${i}`, 'is no collection of this shop'));
   for (const part of ['title', 'text'] as const)
     if (w.for_search)

@@ -26,6 +26,8 @@ import { forgetView, keepView, keptViews } from '@/services/desk/kept-views';
 import { VIEWED } from '@/core/desk/viewed';
 import { changesOf } from '../events';
 import { paged } from '../paged';
+import { downloadOf } from '@/services/line/downloads';
+import { attached } from '../attached';
 import { route, stream } from '../route';
 import { IdsBody, SearchQuery } from '../shapes/artwork';
 import * as shape from '../shapes/line';
@@ -191,6 +193,16 @@ const proofs = [
       answers: shape.Run,
     },
     async ({ workspace, body }) => runView(await draftAgain(workspace, body)),
+  ),
+  stream(
+    'GET',
+    '/proofs/{id}/downloads/{place}',
+    {
+      does: 'a file that buyers get, as they get it, by its place among them',
+      params: { id: IdOf('proof'), place: Type.Integer({ minimum: 1, maximum: 1000, title: 'file' }) },
+      gives: 'application/octet-stream',
+    },
+    async ({ workspace, params }) => attached(await downloadOf(workspace, params.id, params.place), 'application/octet-stream'),
   ),
   stream(
     'GET',

@@ -1,6 +1,5 @@
-import { Readable } from 'node:stream';
 import { Type } from '@sinclair/typebox';
-import { printArchive, printFile, type OnItsWay } from '@/services/prints/archive';
+import { printArchive, printFile } from '@/services/prints/archive';
 import { printsOf, type PrintFileNow } from '@/services/prints/printing';
 import {
   askForPrints,
@@ -11,6 +10,7 @@ import {
   stopPrints,
   type PrintSet,
 } from '@/services/prints/sets';
+import { attached } from '../attached';
 import { route, stream } from '../route';
 import * as shape from '../shapes/prints';
 import { Exactly, IdOf, Items } from '../shapes/parts';
@@ -27,16 +27,6 @@ const fileView = ({ line: _, noun, ground: _g, paper, photographic: _p, twin: _t
   pdf: paper ? { made: madePdf } : null,
 });
 const setView = ({ files: _, pattern: _p, ...s }: PrintSet) => s;
-
-/** A file to be taken away, never shown in our own origin. */
-const attached = ({ stream: from, fileName }: OnItsWay, type: string): Response =>
-  new Response(Readable.toWeb(from) as unknown as ReadableStream, {
-    headers: {
-      'content-type': type,
-      'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
-      'x-content-type-options': 'nosniff',
-    },
-  });
 
 export const PRINT_ROUTES = [
   ...OF.flatMap(([kind, word, does]) => [

@@ -12,6 +12,7 @@ import { addBlank, changeBlank, removeBlank } from '@/services/stockroom/own-bla
 import { changesWindow, looked, mendDockets } from '@/services/stockroom/changes';
 import { blankWindow } from '@/services/stockroom/blank-windows';
 import { addDocket, docket, dockets, docketUses, saveDocket } from '@/services/stockroom/dockets';
+import { addEnclosure, enclosures, removeEnclosure } from '@/services/stockroom/enclosures';
 import { makeReady, readyDockets } from '@/services/stockroom/ready';
 import { outletKinds } from '@/services/stockroom/houses';
 import { addPlan, plans, removePlan, savePlan } from '@/services/stockroom/plans';
@@ -33,6 +34,7 @@ const SCENE_PARTS: Record<string, string> = {
 };
 const id = IdOf('docket');
 const plan = IdOf('price plan');
+const enclosureView = ({ sha256: _, ...e }: Awaited<ReturnType<typeof enclosures>>[number]) => e;
 const outlet = { id: NameOf('outlet') };
 const version = Type.Optional(Type.Integer({ minimum: 1, maximum: 1_000_000 }));
 const between = { from: version, to: version };
@@ -213,6 +215,36 @@ const patterns = [
     '/dockets',
     { does: 'makes a docket', status: 201, body: shape.DocketBody, answers: shape.Docket },
     ({ workspace, body }) => addDocket(workspace, body),
+  ),
+  route(
+    'GET',
+    '/enclosures',
+    { does: 'files that can go along with what is sold to be downloaded', answers: Items(shape.Enclosure) },
+    async ({ workspace }) => ({ items: (await enclosures(workspace)).map(enclosureView) }),
+  ),
+  route(
+    'POST',
+    '/enclosures',
+    {
+      does: 'brings in a file that is to go along: PDF, PNG, JPEG or plain text; the body is the file',
+      status: 201,
+      query: { fileName: Type.String({ minLength: 1, maxLength: 300 }) },
+      takes: { type: 'application/octet-stream' },
+      answers: shape.Enclosure,
+    },
+    async ({ workspace, query, request }) => {
+      if (!request.body) throw new Trouble('bad-request', 'Send the file as the body of the request.');
+      return enclosureView(await addEnclosure(workspace, query.fileName, Readable.fromWeb(request.body as never)));
+    },
+  ),
+  route(
+    'DELETE',
+    '/enclosures/{id}',
+    { does: 'takes a file away that goes along with nothing', params: { id: IdOf('file') }, answers: Exactly({}) },
+    async ({ workspace, params }) => {
+      await removeEnclosure(workspace, params.id);
+      return {};
+    },
   ),
   route(
     'GET',

@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { DocketDocument } from '@/core/docket/docket';
 import type { DocketSpec } from '@/core/docket/narrow';
 import { PricePlan } from '@/core/pricing/plan';
-import { Exactly, Named, OneOf, Text, Uuid, Whole } from './parts';
+import { Exactly, Named, OneOf, OrNull, Text, Uuid, Whole } from './parts';
 
 const text = (maxLength: number) => Type.String({ minLength: 1, maxLength });
 const whole = (minimum: number, maximum: number) => Type.Integer({ minimum, maximum });
@@ -83,8 +83,8 @@ export const Docket = Named('Docket', {
   revision: Whole,
   document: DocketDocument,
   narrow: Type.Boolean({ description: 'does `spec` say all of it?' }),
-  blankId: Text,
-  spec: Told,
+  blankId: OrNull(Text, 'of its first goods line; null where it only sells files'),
+  spec: OrNull(Told),
 });
 export type DocketView = Static<typeof Docket>;
 

@@ -77,6 +77,22 @@ export const Colour = Exactly({
   line: Type.Optional(Type.String({ description: 'the goods line that it belongs to' })),
 });
 
+/** A file that buyers get, or an archive with what it holds. */
+const Download = Exactly({
+  name: Text,
+  bytes: Whole,
+  address: Type.String({ description: 'where it is fetched from' }),
+  holds: Type.Array(
+    Exactly({
+      name: Text,
+      widthPx: OrNull(Whole),
+      heightPx: OrNull(Whole),
+      bytes: Whole,
+      prints: Type.Array(Exactly({ name: Text, ppi: Whole }), { description: 'sizes that it can be printed in, and how finely' }),
+    }),
+  ),
+});
+
 const Changed = Type.Array(OneOf(LISTING_FIELDS));
 export const Proof = Named('Proof', {
   id: Uuid,
@@ -96,6 +112,7 @@ export const Proof = Named('Proof', {
   pictures: Type.Array(
     Exactly({ kind: OneOf(['scene', 'card', 'kept', 'free']), scene: Text, colour: Text, picture: Picture, small: Picture }),
   ),
+  downloads: OrNull(Type.Array(Download), 'what buyers get at once; null where goods are sold only'),
   problems: Type.Array(Problem),
   artwork: Text,
   docket: Text,

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import type { SceneSheet } from '@/core/scene/scene';
 import { WHEN_ENDED } from '@/core/docket/docket';
-import { COMMONEST } from '@/core/docket/ready';
+import { READY } from '@/core/docket/ready';
 import { REPEATS, TextLayer } from '@/core/placement/form';
 import { RulesDocument, SettingsDocument } from '@/core/outlet/rules';
 import { PricePlan } from '@/core/pricing/plan';
@@ -85,15 +85,18 @@ const BlankLine = Named('BlankLine', {
 export const ReadyDocket = Named('ReadyDocket', {
   kind: Text,
   name: Type.String({ description: 'what the docket would be called' }),
-  blankId: Text,
+  blankId: OrNull(Text, 'null: files to download'),
   blank: Text,
   house: Text,
   colours: BlankDocument.properties.colours,
   area: BlankDocument.properties.areas.items,
   made: Type.Boolean({ description: 'there is a docket for this blank already' }),
 });
+export const Enclosure = Named('Enclosure', { id: Uuid, name: Text, bytes: Whole });
+export type EnclosureView = Static<typeof Enclosure>;
+
 export const ReadyBody = Exactly({
-  kinds: Type.Array(OneOf(COMMONEST), { minItems: 1, maxItems: COMMONEST.length, uniqueItems: true }),
+  kinds: Type.Array(OneOf(READY), { minItems: 1, maxItems: READY.length, uniqueItems: true }),
 });
 export const DocketName = Exactly({ id: Uuid, name: Text });
 export const BlankWindow = Named('BlankWindow', { from: Whole, total: Whole, rows: Type.Array(BlankLine) });
@@ -220,6 +223,17 @@ export const Tried = Exactly({
   fields: ProofFields,
   problems: Type.Array(Problem),
   colours: Type.Array(Colour),
+  files: Type.Array(
+    Exactly({
+      word: Text,
+      size: Text,
+      printed: Type.Boolean(),
+      formats: Type.Array(Text),
+      widthPx: Whole,
+      heightPx: Whole,
+    }),
+    { description: 'what would be sold to be downloaded, shape by shape' },
+  ),
   pictures: Type.Array(
     Exactly({
       scene: Text,

@@ -89,6 +89,12 @@ export const proofView =
       picture: picture(workspace, s.file),
       small: picture(workspace, s.small),
     })),
+    downloads:
+      p.downloads &&
+      p.downloads.map(({ name, bytes, holds }, i) => ({
+        ...{ name, bytes, holds },
+        address: `/api/v1/proofs/${p.id}/downloads/${i + 1}`,
+      })),
     problems: p.problems.filter((x) => holdsOn(x, today())).map(problemView),
     artwork: p.artwork,
     docket: p.docket,
@@ -108,6 +114,7 @@ export const triedView =
   (t: Tried): TriedView => ({
     fields: fieldsView(t),
     problems: t.problems.map(problemView),
+    files: t.files,
     colours: t.colours,
     pictures: t.pictures.flatMap((p) => {
       if (p.kind !== 'scene') return [];

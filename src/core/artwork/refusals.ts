@@ -29,6 +29,9 @@ const SENTENCES = {
     `${file} cannot be printed on ${v.area} at ${v.widthPx} × ${v.heightPx} px; at most ${MILLIONS} million pixels can be made. Give the area a lower resolution.`,
   'print-failed': (_, file) =>
     `The print file of ${file} could not be made. Ask for it again; if that fails too, bring the artwork in anew.`,
+  'not-as-made': (v, file) => `A file made of ${file} is not as it is to be: ${v.what}. Draft it again.`,
+  'download-failed': (_, file) =>
+    `The files of ${file} could not be made. Draft it again; if that fails too, bring the artwork in anew.`,
   'too-many-layer-pixels': (_, file) =>
     `${file} has layers of more than ${MILLIONS} million pixels together. Merge some, or export it as PNG.`,
   'too-many-layers': (_, file) => `${file} has more than ${LIMITS.layers} layers. Merge some, or export it as PNG.`,

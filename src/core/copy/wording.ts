@@ -7,7 +7,7 @@ import { plural } from './plural';
 /** What a pattern can speak of. Missing values are absent, never empty text. */
 export interface WordingSubject {
   artwork: { name?: string; subject?: string; keywords?: string };
-  product: { noun?: string; name?: string; text?: string; care?: string; sizes?: string; colours?: string };
+  product: { noun?: string; name?: string; text?: string; care?: string; sizes?: string; colours?: string; files?: string };
   outlet: { name?: string };
 }
 
@@ -92,7 +92,7 @@ const FULL: WordingSubject = (() => {
   const value = 'word '.repeat(40);
   return {
     artwork: { name: value, subject: value, keywords: value },
-    product: { noun: value, name: value, text: value, care: value, sizes: value, colours: value },
+    product: { noun: value, name: value, text: value, care: value, sizes: value, colours: value, files: value },
     outlet: { name: value },
   };
 })();

@@ -72,6 +72,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'listing.gone': (v) => `“${v.title}” is not at ${v.outlet} any more`,
   'listing.drifted': (v) => `${list(v.fields)} of “${v.title}” was changed at ${v.outlet}`,
   'listing.brought-over': (v) => `Entered “${v.title}”, which stands at ${v.outlet}`,
+  'enclosure.made': (v) => `Brought in ${v.name}, to go along with downloads`,
+  'enclosure.removed': (v) => `Took away ${v.name}, which went along with nothing`,
   'docket.made': (v) => `Made the docket “${v.name}”`,
   'docket.changed': (v) => `Changed the docket “${v.name}”: ${list(v.parts) || 'its name'}`,
   'docket.mended': mendedDockets,

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { DownloadLine } from '../downloads/form';
 import { AreaPlacement, artworksOf } from '../placement/form';
 import { Between, Exactly, Id, OneOf, Words } from '../schema/parts';
 
@@ -48,7 +49,7 @@ const line = Type.Optional(Type.String({ pattern: '^[a-z0-9-]{1,40}$', descripti
 /** One picture of a listing. */
 const Shot = Type.Union([
   Exactly({ kind: Type.Literal('scene'), scene: name, colour, line }),
-  Exactly({ kind: Type.Literal('card'), card: OneOf(['sizes', 'colours']), line }),
+  Exactly({ kind: Type.Literal('card'), card: OneOf(['sizes', 'colours', 'files']), line }),
   Exactly({ kind: Type.Literal('kept'), artwork: Id }, { description: 'a picture that was brought in, as it is' }),
   Exactly(
     { kind: Type.Literal('free'), says: Type.Optional(Words(120)) },
@@ -102,7 +103,8 @@ export type WhenEnded = (typeof WHEN_ENDED)[number];
 /** The standing order for one kind of goods: what designs become, and how they are offered. */
 export const DocketDocument = Exactly(
   {
-    lines: Type.Array(GoodsLine, { minItems: 1, maxItems: 20 }),
+    lines: Type.Array(GoodsLine, { maxItems: 20, description: 'none where it only sells files' }),
+    downloads: Type.Optional(DownloadLine),
     accepts: Accepts,
     shots: Shots,
     words: Patterns,
@@ -121,6 +123,7 @@ type Language = string;
 /** A docket as it holds for one outlet: what is shared, with the outlet's own in its place, and without what is left out. */
 export interface Effective {
   lines: GoodsLine[];
+  downloads?: DownloadLine;
   accepts: Accepts;
   shots: Shot[];
   words: Record<string, Record<Language, string>>;
@@ -137,6 +140,7 @@ export function effective(document: DocketDocument, outlet: string): Effective {
     if (shared !== 'left out') words[field] = shared;
   return {
     lines: document.lines,
+    ...(document.downloads && { downloads: document.downloads }),
     accepts: document.accepts,
     shots: own.shots ?? document.shots,
     words,
@@ -180,12 +184,16 @@ export type DocketPart = (typeof PARTS)[number];
 
 const partOf = (e: Effective, part: DocketPart): unknown =>
   part === 'goods'
-    ? [e.lines, e.accepts.minPpi, ...(e.accepts.maxCrop === undefined ? [] : [e.accepts.maxCrop])]
+    ? [e.lines, e.accepts.minPpi, e.accepts.maxCrop, e.downloads]
     : part === 'pictures'
       ? e.shots
       : part === 'words'
         ? [e.words, e.tags]
         : e.pricePlan;
+
+/** What is offered, in one noun: the first goods line's, or what its files are called. */
+export const nounOf = ({ lines, downloads }: Pick<DocketDocument, 'lines' | 'downloads'>): string =>
+  lines[0]?.noun.one ?? downloads?.noun.one ?? '';
 
 /** A value with its keys in order: the database does not keep the order in which they came. */
 export function sorted(value: unknown): unknown {

@@ -57,9 +57,10 @@ export const widened = (spec: DocketSpec, blank: string, pricePlan: string): Doc
   outlets: spec.outlets.map((outlet) => ({ outlet })),
 });
 
-/** What of a docket the narrow form can say: its first line, its scenes, its first language. */
-export function narrowed(document: DocketDocument, plan: PricePlan & { name: string }): DocketSpec {
-  const line = document.lines[0]!;
+/** What of a docket the narrow form can say: its first line, its scenes, its first language; null where it has no goods. */
+export function narrowed(document: DocketDocument, plan: PricePlan & { name: string }): DocketSpec | null {
+  const line = document.lines[0];
+  if (!line) return null;
   const placement = line.placements[0]!;
   const first = <T>(by: Record<string, T> | undefined): T | undefined => by && (by[LANGUAGE] ?? Object.values(by)[0]);
   return {
@@ -90,7 +91,7 @@ function narrowPlacement({ layers }: AreaPlacement): NarrowPlacement {
 
 /** Does the narrow form say all that a docket says? Else it must not be saved in that form: something would be lost. */
 export function isNarrow(document: DocketDocument): boolean {
-  const line = document.lines[0]!;
+  const line = document.lines[0];
   const plan = {
     name: '',
     aim: { kind: 'fixed', minor: 0 },
@@ -98,7 +99,9 @@ export function isNarrow(document: DocketDocument): boolean {
     largeSizeExtraMinor: 0,
     ending: null,
   } as const;
-  const again = widened(narrowed(document, plan), line.blank, document.pricePlan);
+  const spec = narrowed(document, plan);
+  if (!line || !spec) return false;
+  const again = widened(spec, line.blank, document.pricePlan);
   // how a line is called inside, the plural of its noun, and the rule for what ends are no loss
   const told = { ...again, whenEnded: document.whenEnded, lines: [{ ...again.lines[0]!, key: line.key, noun: line.noun }] };
   return same(told, document);

@@ -9,7 +9,7 @@ export interface Axes {
 }
 
 /**
- * What a buyer chooses between: goods line, colour, size, finish, as far as there is a choice; always the size. Where an outlet takes
+ * What a buyer chooses between: goods line, colour, size, finish, as far as there is a choice; the size too, always where there are sizes. Where an outlet takes
  * fewer, lines and then finishes go into the size's own words, so that nothing is lost. `colours` says whether the docket offers
  * several; `names` is what each line is called, `finish` what its finishes are.
  */
@@ -17,19 +17,30 @@ export function axesOf(
   variants: readonly Picked[],
   o: { most: number; colours: boolean; names: Record<string, string>; finish: string },
 ): Axes {
+  const sized = variants.some((v) => v.size);
   const several = (of: (v: Picked) => string) => new Set(variants.map(of)).size > 1;
   const colour = o.colours || several((v) => v.colour);
   let line = several((v) => v.line);
   let finish = several((v) => v.finish);
-  const count = () => [colour, line, finish].filter(Boolean).length + 1;
+  const count = () => [colour, line, finish].filter(Boolean).length + Number(sized);
   const foldLine = line && count() > o.most;
   if (foldLine) line = false;
   const foldFinish = finish && count() > o.most;
   if (foldFinish) finish = false;
   const name = (v: Picked) => o.names[v.line] ?? v.line;
-  const size = (v: Picked) => [foldLine && name(v), v.size, foldFinish && v.finish].filter(Boolean).join(', ');
+  const size = (v: Picked) => [foldLine && name(v), v.size, foldFinish && v.finish].filter(Boolean).join(', ') || name(v);
   return {
-    options: [...(line ? ['Kind'] : []), ...(colour ? ['Colour'] : []), 'Size', ...(finish ? [o.finish] : [])],
-    values: (v) => [...(line ? [name(v)] : []), ...(colour ? [v.colour] : []), size(v), ...(finish ? [v.finish] : [])],
+    options: [
+      ...(line ? ['Kind'] : []),
+      ...(colour ? ['Colour'] : []),
+      ...(sized ? ['Size'] : []),
+      ...(finish ? [o.finish] : []),
+    ],
+    values: (v) => [
+      ...(line ? [name(v)] : []),
+      ...(colour ? [v.colour || name(v)] : []),
+      ...(sized ? [size(v)] : []),
+      ...(finish ? [v.finish] : []),
+    ],
   };
 }

@@ -10,6 +10,8 @@ export interface Checked {
   prices: { label: string; keepMinor: number }[];
   pictures: number;
   wantedPictures: number;
+  /** Bytes of each file that buyers get at once. */
+  downloads?: readonly { bytes: number }[];
 }
 
 const OWN_CODES: Record<string, string> = { title: 'title', description: 'description' };
@@ -56,5 +58,16 @@ export function checkAgainst(rules: RulesDocument, outlet: string, proof: Checke
     stop('pictures', 'too-many-pictures', { count: proof.pictures, outlet, max: rules.pictures.max });
   if (proof.pictures < proof.wantedPictures)
     stop('pictures', 'pictures-missing', { missing: proof.wantedPictures - proof.pictures, wanted: proof.wantedPictures });
+  const over = downloadsOver(rules, proof.downloads ?? []);
+  if (over) stop('downloads', 'downloads-over', { outlet, ...over });
   return problems;
+}
+
+/** What of an outlet's limits files that buyers get at once are over. */
+function downloadsOver({ downloads: d }: RulesDocument, files: readonly { bytes: number }[]): Problem['values'] | null {
+  if (!files.length) return null;
+  const largest = Math.max(...files.map((f) => f.bytes));
+  if (!d) return { what: 'none' };
+  if (files.length > d.files) return { what: 'count', count: files.length, max: d.files };
+  return largest > d.bytesEach ? { what: 'bytes', bytes: largest, max: d.bytesEach } : null;
 }

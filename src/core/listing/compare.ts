@@ -1,6 +1,6 @@
 import type { ListingPayload, ThereListing } from './payload';
 
-export const LISTING_FIELDS = ['title', 'description', 'tags', 'texts', 'options', 'prices', 'pictures'] as const;
+export const LISTING_FIELDS = ['title', 'description', 'tags', 'texts', 'options', 'prices', 'pictures', 'downloads'] as const;
 export type ListingField = (typeof LISTING_FIELDS)[number];
 
 /** Words as a reader compares them: runs of white space count as one space. */
@@ -19,7 +19,10 @@ const told = (texts: Record<string, string> | undefined) =>
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
-type Comparable = Pick<ThereListing, 'title' | 'description' | 'tags' | 'texts' | 'options' | 'variants' | 'pictures'>;
+type Comparable = Pick<
+  ThereListing,
+  'title' | 'description' | 'tags' | 'texts' | 'options' | 'variants' | 'pictures' | 'downloads'
+>;
 
 /** The fields in which two states of a listing differ. Descriptions are compared as words, since outlets keep them in markup of their own. */
 function differing(a: Comparable, b: Comparable): ListingField[] {
@@ -31,18 +34,23 @@ function differing(a: Comparable, b: Comparable): ListingField[] {
     options: !same(a.options, b.options),
     prices: !same(priced(a.variants), priced(b.variants)),
     pictures: !same(a.pictures, b.pictures),
+    downloads: !same(a.downloads ?? [], b.downloads ?? []),
   };
   return LISTING_FIELDS.filter((field) => differs[field]);
 }
 
 /** What an outlet has against what was sent. `pictures` are the SHA-256 of the files as they were sent, in order. */
 export const differences = (sent: ListingPayload, pictures: string[], there: ThereListing): ListingField[] =>
-  differing({ ...sent, pictures }, there);
+  differing({ ...sent, pictures, downloads: handed(sent) }, there);
 
 /** What of a proof differs from what its listing was sent: the fields that a change would carry. */
 export const changedFields = (sent: ListingPayload, now: ListingPayload): ListingField[] =>
-  differing({ ...sent, pictures: pictured(sent) }, { ...now, pictures: pictured(now) });
+  differing(
+    { ...sent, pictures: pictured(sent), downloads: handed(sent) },
+    { ...now, pictures: pictured(now), downloads: handed(now) },
+  );
 
+const handed = (p: ListingPayload): string[] => (p.downloads ?? []).map((d) => d.sha256);
 const pictured = (p: ListingPayload) => p.pictures.map((s) => JSON.stringify([s.file, s.alt]));
 
 /** What the fields that are to be changed are worth in `wanted`, and everything else as it was sent. */
@@ -60,6 +68,7 @@ export function overlaid(sent: ListingPayload, wanted: ListingPayload, fields: r
       currency: wanted.currency,
     }),
     ...(has('pictures') && { pictures: wanted.pictures }),
+    ...(has('downloads') && { downloads: wanted.downloads ?? [] }),
   };
 }
 

@@ -16,6 +16,8 @@ export interface ListingPayload {
   options: string[];
   variants: { values: string[]; priceMinor: number; sku: string; weightG?: number }[];
   pictures: { file: string; alt: string }[];
+  /** What buyers get at once, with the SHA-256 of each. */
+  downloads?: { name: string; file: string; sha256: string }[];
   /** ISO 3166-1, and the Harmonized System. */
   origin?: string;
   hsCode?: string;
@@ -40,4 +42,6 @@ export interface ThereListing {
   variants: { values: string[]; priceMinor: number; sku?: string }[];
   /** SHA-256 of each picture in its order. */
   pictures: string[];
+  /** Likewise of what buyers get at once, where the outlet keeps such files. */
+  downloads?: string[];
 }

@@ -30,6 +30,9 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 const percent = (share: unknown): string => `${Math.round(Number(share) * 100)}%`;
 const onLine = (v: Values): string => (v.line ? ` (${String(v.line)})` : '');
 
+/** Bytes as outlets count them: a megabyte is a million (IEC 80000-13). */
+const bytes = (n: unknown): string => `${Math.round(Number(n) / 10_000) / 100} MB`;
+
 /** Every problem as a sentence with a way out. */
 const SENTENCES: Record<string, (v: Values) => string> = {
   discontinued: (v) =>
@@ -74,6 +77,29 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'picture-gone': () => 'A kept picture of the shot list is not here any more. Choose another in the docket.',
   'card-empty': (v) => `There is nothing to tell on the card of ${String(v.card)}; it is left out.`,
   'place-free': (v) => (v.says ? `A picture is still to be put in: ${String(v.says)}.` : 'A picture is still to be put in.'),
+  'no-downloads': (v) => `${v.outlet} takes no files for buyers to download.`,
+  'renditions-coarse': (v) =>
+    `Left out of the files, too few pixels: ${(v.sheets as unknown as [string, string, number][]).map(([n, size, ppi]) => `${n} (${ppi} px/in on ${size})`).join(', ')}. The docket asks for ${v.wanted}.`,
+  'renditions-cropped': (v) =>
+    `Left out of the files, would be cropped too much: ${(v.sheets as unknown as [string, number][]).map(([n, share]) => `${n} (${percent(share)})`).join(', ')}.`,
+  'not-traced': () => 'No SVG: the artwork has too many shades to be traced. Offer it as PNG, or bring in a drawing.',
+  'enclosure-gone': () => 'A file that is to go along is not here any more. Choose another in the docket.',
+  'download-smaller': (v) =>
+    `${v.name} is made for ${v.size}, not for ${v.wanted}: ${v.outlet} takes files of at most ${bytes(v.max)}.`,
+  'download-tight': (v) =>
+    `${v.name} is packed at quality ${v.quality} to stay within ${bytes(v.max)}, which may be seen in fine parts.`,
+  'download-too-large': (v) =>
+    `${v.name} stays larger than ${bytes(v.max)}, which is what ${v.outlet} takes. Leave it out, or offer it as JPG.`,
+  'downloads-too-many': (v) =>
+    `They need ${v.needs} files or archives; ${v.outlet} takes ${v.max} of at most ${bytes(v.each)}. Offer fewer shapes or formats.`,
+  'downloads-too-much': (v) => `They have ${bytes(v.bytes)} in all; ${v.outlet} takes ${bytes(v.max)}.`,
+  'download-failed': (v) => String(v.why),
+  'downloads-over': (v) =>
+    v.what === 'none'
+      ? `${v.outlet} takes no files for buyers to download any more.`
+      : v.what === 'count'
+        ? `There are ${v.count} files to download; ${v.outlet} takes ${v.max}. Draft it again.`
+        : `A file to download has ${bytes(v.bytes)}; ${v.outlet} takes ${bytes(v.max)}. Draft it again.`,
   'currency-differs': (v) =>
     `${v.house} counts in ${v.theirs}, ${v.outlet} in ${v.ours}; there is no rate between them here yet.`,
   'wording-missing': (v) => faultSentence(v.fault as unknown as PatternFault),

@@ -16,7 +16,7 @@ const TextRule = Exactly(
 export type TextRule = Static<typeof TextRule>;
 
 /** What may be changed of a listing. `prices` are the variants with what they cost. */
-export const CHANGEABLE = ['texts', 'tags', 'prices', 'pictures'] as const;
+export const CHANGEABLE = ['texts', 'tags', 'prices', 'pictures', 'downloads'] as const;
 /** States that a seller can put a listing in. */
 export const GOALS = ['draft', 'live', 'ended'] as const;
 export type Goal = (typeof GOALS)[number];
@@ -41,6 +41,16 @@ export const RulesDocument = Exactly(
     ),
     pictures: Exactly({ max: Between(1, 500), minSidePx: Between(1, 20_000), maxBytes: Between(1, 1_000_000_000) }),
     variants: Exactly({ max: Between(1, 100_000), axes: Between(1, 20) }),
+    downloads: Type.Optional(
+      Exactly(
+        {
+          files: Between(1, 1000),
+          bytesEach: Between(1, 10_000_000_000),
+          bytesInAll: Type.Optional(Between(1, 100_000_000_000)),
+        },
+        { description: 'files that buyers get at once; it takes none where this is not said' },
+      ),
+    ),
     categories: Type.Optional(
       Type.Array(Exactly({ id: Words(80), name: Words(120), parent: Type.Optional(Words(80)) }), { maxItems: 20_000 }),
     ),

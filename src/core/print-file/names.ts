@@ -20,7 +20,7 @@ const MOST = 120;
 /** Names that no file may have on Windows, whatever its ending (Naming Files, Paths, and Namespaces). */
 const RESERVED = /^(con|prn|aux|nul|com[0-9]|lpt[0-9])$/i;
 /** One part of a path, as every file system takes it. */
-function part(text: string): string {
+export function filePart(text: string): string {
   const plain = text.replace(/[\0-\x1f<>:"|?*\\]/g, '-').replace(/\s+/g, ' ').trim(); // prettier-ignore
   const cut = [...plain]
     .slice(0, MOST)
@@ -50,7 +50,7 @@ export function printPath(pattern: string, { artwork, docket, outlet }: Named, f
     },
   });
   if (!filled.ok) return filled;
-  const parts = filled.text.split('/').map(part).filter(Boolean);
+  const parts = filled.text.split('/').map(filePart).filter(Boolean);
   return { ok: true, text: parts.slice(-LIMITS.archiveDepth).join('/') || 'print file' };
 }
 

@@ -1,3 +1,4 @@
+import type { Download } from '../../core/downloads/sold';
 import type { Said } from '../../core/said';
 import type { OfferedColour, ProofFields, ProofPicture, ProofVariant } from '../../core/listing/proof';
 import type { ListingField } from '../../core/listing/compare';
@@ -30,6 +31,8 @@ export interface ProofRow {
   colours: OfferedColour[];
   pictures: ProofPicture[];
   variants: ProofVariant[];
+  /** What buyers get at once; null where it sells goods only. */
+  downloads: Download[] | null;
   problems: Problem[];
   /** Null until it is drafted. */
   currency: string | null;
@@ -72,10 +75,11 @@ export const WITH_CAUSES = `JOIN artwork a ON a.id = p.artwork_id JOIN docket_ou
   JOIN price_plan k ON k.id = d.price_plan_id JOIN outlet o ON o.id = p.outlet_id AND o.workspace_id = p.workspace_id`;
 
 const PROOF = `SELECT p.id, p.seq, p.run_id AS "runId", p.artwork_id AS "artworkId", p.docket_id AS "docketId", p.outlet_id AS "outletId", p.state,
-  p.version, p.draft, p.fields, p.colours, p.pictures, p.problems, p.currency, p.docket_revision AS "docketRevision", p.changed,
+  p.version, p.draft, p.fields, p.colours, p.pictures, p.downloads, p.problems, p.currency, p.docket_revision AS "docketRevision", p.changed,
   a.name AS artwork, t.name AS docket, k.name AS plan, o.name AS outlet, ${BECAUSE} AS because,
   coalesce(u.document->'fees', '[]') AS fees, coalesce(u.document->'languages'->>0, 'en') AS language,
-  (SELECT jsonb_object_agg(g->>'key', g->'noun'->>'one') FROM jsonb_array_elements(t.document->'lines') g) AS names,
+  coalesce((SELECT jsonb_object_agg(g->>'key', g->'noun'->>'one') FROM jsonb_array_elements(t.document->'lines') g), '{}')
+    || CASE WHEN t.document ? 'downloads' THEN jsonb_build_object('downloads', t.document->'downloads'->'noun'->>'one') ELSE '{}' END AS names,
   CASE WHEN p.state = 'refused' THEN (SELECT r.problem FROM outlet_order r WHERE r.listing_id = l.id ORDER BY r.seq DESC LIMIT 1) END AS refusal,
   CASE WHEN l.state <> 'not made' THEN jsonb_build_object('id', l.id, 'state', l.state, 'url', l.url, 'drift', l.drift) END AS listing
   FROM proof p ${WITH_CAUSES} JOIN docket t ON t.id = p.docket_id LEFT JOIN listing l ON l.proof_id = p.id
@@ -130,6 +134,7 @@ export interface Drafted {
   colours: OfferedColour[];
   pictures: ProofPicture[];
   variants: ProofVariant[];
+  downloads: Download[] | null;
   problems: Problem[];
   currency: string;
   madeFrom: string[];
@@ -150,7 +155,7 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
   const mine = await row(
     tx,
     `UPDATE proof SET state = $3, fields = $4, colours = $5, pictures = $6, problems = $7, currency = $8, made_from = $9, scenes = $10,
-       docket_revision = $11, plan_id = $12, plan_revision = $13, rules_version = $14, changed = $15, print_plan = $16, own_placements = $17, before = NULL, version = version + 1, updated_at = now()
+       docket_revision = $11, plan_id = $12, plan_revision = $13, rules_version = $14, changed = $15, print_plan = $16, own_placements = $17, downloads = $18, before = NULL, version = version + 1, updated_at = now()
      WHERE id = $1 AND state = 'drafting' AND draft = $2 RETURNING id`,
     [
       id,
@@ -170,6 +175,7 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
       p.changed,
       p.printPlan,
       p.ownPlacements,
+      p.downloads && JSON.stringify(p.downloads),
     ],
   );
   if (!mine) return;

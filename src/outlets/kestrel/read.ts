@@ -12,6 +12,7 @@ interface Offer {
   choices: string[];
   kinds: { picks: string[]; price: number; code: string }[];
   pictures: { place: number; sha256: string }[];
+  downloads: { place: number; sha256: string }[];
 }
 
 const STATES = { 'set-aside': 'draft there', 'on-the-table': 'live', 'packed-away': 'ended' } as const;
@@ -32,6 +33,7 @@ export const read: OutletAdapter['read'] = {
         options: o.choices,
         variants: o.kinds.map((k) => ({ values: k.picks, priceMinor: k.price, sku: k.code })),
         pictures: o.pictures.map((p) => p.sha256),
+        downloads: o.downloads.map((d) => d.sha256),
       };
     } catch (error) {
       if (error instanceof OutletAnswer && error.more.status === 404) return null;

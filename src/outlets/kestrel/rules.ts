@@ -11,6 +11,7 @@ interface Noticeboard {
   catchwords: { most: number; shortest: number; longest: number };
   pictures: { most: number; shorter_side: number; bytes: number };
   kinds: { axes: number; most: number; lowest_price: number };
+  downloads: { most: number; bytes: number };
   tell: { longest: number };
   charges: {
     table: { amount: number; months: number };
@@ -25,7 +26,7 @@ export async function rules(session: Session): Promise<RulesDocument> {
   const { body: n } = await call<Noticeboard>(session, 'GET', '/noticeboard');
   const { table, of_the_sale, taking_the_money } = n.charges;
   const counted = 'code points';
-  const ALL = ['texts', 'tags', 'prices', 'pictures'] as const;
+  const ALL = ['texts', 'tags', 'prices', 'pictures', 'downloads'] as const;
   return {
     edition: n.edition,
     languages: ['en'],
@@ -38,6 +39,7 @@ export async function rules(session: Session): Promise<RulesDocument> {
     tags: { max: n.catchwords.most, minLength: n.catchwords.shortest, maxLength: n.catchwords.longest, counted },
     pictures: { max: n.pictures.most, minSidePx: n.pictures.shorter_side, maxBytes: n.pictures.bytes },
     variants: { max: n.kinds.most, axes: n.kinds.axes },
+    downloads: { files: n.downloads.most, bytesEach: n.downloads.bytes },
     pricing: 'price',
     fees: [
       { ...line, label: 'Share of the sale', kind: 'sale', share: of_the_sale.per_thousand * 1000 },

@@ -67,10 +67,38 @@ async function hang(
     await call(session, 'DELETE', address);
     return {};
   }
-  const data = await session.readPicture(picture.file);
+  const data = await session.readFile(picture.file);
   const form = new FormData();
   form.set('said', picture.alt);
   form.set('picture', new Blob([new Uint8Array(data)], { type: 'image/jpeg' }), `${place}.jpg`);
+  const { body } = await call<{ sha256: string }>(session, 'PUT', address, form);
+  return { sha256: body.sha256 };
+}
+
+type Handed = NonNullable<ListingPayload['downloads']>[number];
+/** What buyers get at once, place by place, and places that an earlier content filled. */
+function downloadSteps(p: ListingPayload, done: Done, id: (done: Done) => string): Step[] {
+  const files = p.downloads ?? [];
+  const before = Object.keys(done).filter((name) => name.startsWith('download '));
+  const most = Math.max(files.length, ...before.map(placeOf), 0);
+  return Array.from(
+    { length: most },
+    (_, i): Step => ({
+      part: `download ${i + 1}`,
+      carries: files[i] ? { name: files[i].name, sha256: files[i].sha256 } : null,
+      perform: (now, session) => handOver(files[i], `${offerAt(id(now))}/downloads/${i + 1}`, session),
+    }),
+  );
+}
+
+/** Puts a file in its place, or takes away what an earlier content left there. */
+async function handOver(file: Handed | undefined, address: string, session: Session): Promise<Result> {
+  if (!file) {
+    await call(session, 'DELETE', address);
+    return {};
+  }
+  const form = new FormData();
+  form.set('file', new Blob([new Uint8Array(await session.readFile(file.file))]), file.name);
   const { body } = await call<{ sha256: string }>(session, 'PUT', address, form);
   return { sha256: body.sha256 };
 }
@@ -79,7 +107,7 @@ const offered = (done: Done) => done.offer!.id!;
 const WAYS = { live: 'lay-out', ended: 'pack-away' } as const;
 
 export const write: OutletAdapter['write'] = {
-  make: (p, done) => [offerStep(p), kindsStep(p, offered), ...pictureSteps(p, done, offered)],
+  make: (p, done) => [offerStep(p), kindsStep(p, offered), ...pictureSteps(p, done, offered), ...downloadSteps(p, done, offered)],
   change: ({ remoteId, listing: p, fields }) => [
     ...(fields.some((f) => ['title', 'description', 'tags', 'texts'].includes(f))
       ? [
@@ -97,6 +125,7 @@ export const write: OutletAdapter['write'] = {
     ...(fields.some((f) => f === 'options' || f === 'prices') ? [kindsStep(p, () => remoteId)] : []),
   ],
   pictures: ({ remoteId, listing }, done) => pictureSteps(listing, done, () => remoteId),
+  downloads: ({ remoteId, listing }, done) => downloadSteps(listing, done, () => remoteId),
   // a set-aside offer is one already: nothing is done to make it a draft
   state: (goal, { remoteId }) =>
     goal === 'draft'

@@ -20,6 +20,7 @@ export const read: OutletAdapter['read'] = {
         options: w.choices,
         variants: w.articles.map((a) => ({ values: a.picks, priceMinor: priceOf(a.price, session).minor, sku: a.code })),
         pictures: w.pictures.map((p) => p.sha256),
+        downloads: (w.in_the_bag ?? []).map((f) => f.sha256),
       };
     } catch (error) {
       if (error instanceof OutletAnswer && error.more.status === 404) return null;

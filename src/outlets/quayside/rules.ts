@@ -19,6 +19,7 @@ interface House {
     for_search: { title: number; text: number };
   };
   picture: { shorter_side: number; bytes: number };
+  bag: { most: number; bytes: number };
   charges: { by_card: { percent: string; fixed: string } };
 }
 
@@ -30,7 +31,7 @@ export async function rules(session: Session): Promise<RulesDocument> {
   if (!amount)
     throw new OutletAnswer('refused', { code: 'not-read', values: { outlet: session.name, what: 'its charge', value: fixed } });
   const counted = 'utf-16 units';
-  const ALL = ['texts', 'tags', 'prices', 'pictures'] as const;
+  const ALL = ['texts', 'tags', 'prices', 'pictures', 'downloads'] as const;
   return {
     edition: String(h.issue),
     languages: ['en'],
@@ -44,6 +45,7 @@ export async function rules(session: Session): Promise<RulesDocument> {
     tags: { max: labels.most, minLength: 1, maxLength: labels.longest, counted },
     pictures: { max: pictures, minSidePx: h.picture.shorter_side, maxBytes: h.picture.bytes },
     variants: { max: articles, axes: choices },
+    downloads: { files: h.bag.most, bytesEach: h.bag.bytes },
     pricing: 'price',
     fees: [{ label: 'Card payment', kind: 'payment', base: 'charged', share: millionths(percent), fixedMinor: amount.minor }],
     states: [

@@ -25,6 +25,8 @@ export interface Ware {
   choices: string[];
   articles: { picks: string[]; price: Record<string, string>; code: string; grams?: number }[];
   pictures: { sha256: string; alt: string }[];
+  /** What is in the bag at once, without being shipped. */
+  in_the_bag?: { sha256: string; called: string }[];
   origin?: string;
   hs?: string;
   for_search?: { title: string; text: string };
@@ -37,6 +39,8 @@ const searchOf = (p: ListingPayload) =>
   p.texts?.searchTitle || p.texts?.searchText
     ? { for_search: { title: p.texts.searchTitle ?? '', text: p.texts.searchText ?? '' } }
     : {};
+
+const bagOf = (p: ListingPayload) => (p.downloads ?? []).map(({ sha256, name }) => ({ sha256, called: name }));
 
 const wareOf = (p: ListingPayload, sha256: string[]): Ware => ({
   name: p.title,
@@ -52,13 +56,14 @@ const wareOf = (p: ListingPayload, sha256: string[]): Ware => ({
     ...(v.weightG !== undefined && { grams: v.weightG }),
   })),
   pictures: p.pictures.map((picture, i) => ({ sha256: sha256[i] ?? '', alt: picture.alt })),
+  ...(p.downloads && { in_the_bag: bagOf(p) }),
   ...(p.origin && { origin: p.origin }),
   ...(p.hsCode && { hs: p.hsCode }),
   ...searchOf(p),
   ...(p.settings?.collection && { collections: [p.settings.collection] }),
 });
 /** What of a ware belongs to each of our fields; a field that is empty now is taken away there. */
-const PARTS: Record<Exclude<ListingField, 'pictures'>, (w: Ware) => Partial<Record<keyof Ware, unknown>>> = {
+const PARTS: Record<Exclude<ListingField, 'pictures' | 'downloads'>, (w: Ware) => Partial<Record<keyof Ware, unknown>>> = {
   title: (w) => ({ name: w.name }),
   description: (w) => ({ story: w.story }),
   tags: (w) => ({ labels: w.labels }),
@@ -77,9 +82,21 @@ const pictureSteps = (p: ListingPayload): Step[] =>
     part: `picture ${i + 1}`,
     carries: file,
     perform: async (_, session) => {
-      const data = await session.readPicture(file);
+      const data = await session.readFile(file);
       const sha256 = createHash('sha256').update(data).digest('hex');
       await call(session, 'PUT', `/pictures/${sha256}`, { type: 'image/jpeg', data: new Uint8Array(data) });
+      return { sha256 };
+    },
+  }));
+
+/** What buyers get at once, each under its hash as well. */
+const bagSteps = (p: ListingPayload): Step[] =>
+  (p.downloads ?? []).map(({ file, sha256 }, i) => ({
+    part: `bag ${i + 1}`,
+    carries: sha256,
+    perform: async (_, session) => {
+      const data = await session.readFile(file);
+      await call(session, 'PUT', `/bag/${sha256}`, { type: 'application/octet-stream', data: new Uint8Array(data) });
       return { sha256 };
     },
   }));
@@ -93,6 +110,7 @@ const failed = (error: unknown, status: number) => error instanceof OutletAnswer
 export const write: OutletAdapter['write'] = {
   make: (p) => [
     ...pictureSteps(p),
+    ...bagSteps(p),
     {
       part: 'ware',
       carries: wareOf(p, files(p)),
@@ -100,7 +118,7 @@ export const write: OutletAdapter['write'] = {
     },
   ],
   change: ({ remoteId, listing: p, fields }) => {
-    const ours = fields.filter((f): f is keyof typeof PARTS => f !== 'pictures');
+    const ours = fields.filter((f): f is keyof typeof PARTS => f !== 'pictures' && f !== 'downloads');
     const parts = Object.assign({}, ...ours.map((f) => PARTS[f](wareOf(p, [])))) as Partial<Ware>;
     return ours.length
       ? [{ part: 'ware words', carries: parts, perform: (_, session) => change(remoteId, session, () => parts) }]
@@ -112,6 +130,14 @@ export const write: OutletAdapter['write'] = {
       part: 'ware pictures',
       carries: wareOf(p, files(p)).pictures,
       perform: (done, session) => change(remoteId, session, () => ({ pictures: wareOf(p, sentPictures(p, done)).pictures })),
+    },
+  ],
+  downloads: ({ remoteId, listing: p }) => [
+    ...bagSteps(p),
+    {
+      part: 'ware bag',
+      carries: bagOf(p),
+      perform: (_, session) => change(remoteId, session, () => ({ in_the_bag: bagOf(p) })),
     },
   ],
   state: (goal, { remoteId, key }) => [

@@ -17,7 +17,7 @@ import { payloadOf } from './payload';
 /** A proof as it would be sent now, beside what stands of it. */
 export interface Content {
   proof: ProofRow;
-  lines: DocketDocument['lines'];
+  docket: DocketDocument;
   outlet: OutletRow & { rules: RulesDocument };
   payload: ListingPayload;
   /** Its listing, also before that is made; null when it was never sent. */
@@ -39,7 +39,7 @@ export async function contentsOf(tx: Tx, proofs: readonly ProofRow[]): Promise<M
   const drafted = proofs.filter((p) => p.docketRevision !== null);
   if (!drafted.length) return new Map();
   const dockets = new Map((await docketsByIds(tx, [...new Set(drafted.map((p) => p.docketId))])).map((d) => [d.id, d.document]));
-  const first = [...new Set([...dockets.values()].map((d) => d.lines[0]!.blank))];
+  const first = [...new Set([...dockets.values()].flatMap((d) => d.lines[0]?.blank ?? []))];
   const blanks = new Map((await blanksByIds(tx, first)).map((b) => [b.id, b.document]));
   const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
   const brand = await workspaceName(tx);
@@ -49,14 +49,20 @@ export async function contentsOf(tx: Tx, proofs: readonly ProofRow[]): Promise<M
   for (const proof of drafted) {
     const outlet = outlets.get(proof.outletId)!;
     if (!outlet.rules) continue;
-    const { lines } = dockets.get(proof.docketId)!;
+    const docket = dockets.get(proof.docketId)!;
     const withRules = { ...outlet, rules: outlet.rules };
     const motif = motifName(names.get(proof.artworkId) ?? [proof.artwork]);
-    const payload = payloadOf(proof, { lines, blank: blanks.get(lines[0]!.blank), outlet: withRules, brand, motif });
+    const payload = payloadOf(proof, {
+      docket,
+      blank: blanks.get(docket.lines[0]?.blank ?? ''),
+      outlet: withRules,
+      brand,
+      motif,
+    });
     const listing = listings.get(proof.id) ?? null;
     const stands = listing !== null && STANDS.includes(listing.state);
     const changed = stands && listing.sent ? changedFields(listing.sent, payload) : [];
-    out.set(proof.id, { proof, lines, outlet: withRules, payload, listing, stands, changed });
+    out.set(proof.id, { proof, docket, outlet: withRules, payload, listing, stands, changed });
   }
   return out;
 }

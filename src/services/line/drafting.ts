@@ -7,16 +7,25 @@ import type { ProofRow } from '../../data/line/proofs';
 import { runById } from '../../data/line/runs';
 import { picturesMade } from '../../data/outlets/orders';
 import { keepPlans } from '../../data/prints/plans';
+import type { Download, DownloadOrder } from '../../core/downloads/sold';
+import type { Problem } from '../../core/listing/problems';
 import type { ProofPicture } from '../../core/listing/proof';
 import { contentsOf, stateAfter } from './content';
 import { makingsOf, type Making } from './prepare/making';
 import type { Picture, PictureOrder } from './prepare/pictures';
 import { prepare, type Prepared } from './prepare/prepare';
 
-/** Proofs of one artwork that wait to be drafted, with the pictures they need (each once). */
+/** What came of the files that a proof sells. */
+export interface DownloadsMade {
+  downloads: Download[];
+  problems: Problem[];
+}
+
+/** Proofs of one artwork that wait to be drafted, with the pictures and files that they need (each once). */
 export interface DraftPlan {
   artwork: ArtworkRow;
   pictures: PictureOrder[];
+  downloads: { order: DownloadOrder; outlet: string }[];
   proofs: { proof: ProofRow; making: Making; prepared: Prepared }[];
 }
 
@@ -36,7 +45,12 @@ export function planDrafts(workspace: string, runId: string, artworkId: string):
       return making ? [{ proof, making, prepared: prepare(making) }] : [];
     });
     const pictures = [...new Map(proofs.flatMap((p) => ordersIn(p.prepared.pictures)).map((o) => [o.file, o])).values()];
-    return { artwork, pictures, proofs };
+    const downloads = new Map(
+      proofs.flatMap(({ making, prepared: { downloads: order } }) =>
+        order ? [[order.manifest, { order, outlet: making.outlet.name }] as const] : [],
+      ),
+    );
+    return { artwork, pictures, downloads: [...downloads.values()], proofs };
   });
 }
 
@@ -50,15 +64,25 @@ const kept = (pictures: readonly Picture[], made: Set<string>): ProofPicture[] =
     small: p.kind !== 'free' && made.has(p.file) ? p.small : null,
   }));
 
-/** Writes drafted proofs. `made` says which pictures could be rendered. One that stands as it is now is listed again. */
-export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set<string>): Promise<void> {
+/**
+ * Writes drafted proofs. `made` says which pictures could be rendered, `sold` what came of the files that are sold, by their manifests.
+ * One that stands as it is now is listed again.
+ */
+export async function finishDrafts(
+  workspace: string,
+  plan: DraftPlan,
+  made: Set<string>,
+  sold: ReadonlyMap<string, DownloadsMade>,
+): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     const drafts = plan.proofs.map(({ proof, making, prepared }) => {
       const pictures = kept(prepared.pictures, made);
       const lost = pictures.filter((p) => !p.file && p.kind !== 'free').length;
+      const files = prepared.downloads && sold.get(prepared.downloads.manifest);
+      const known = [...prepared.problems, ...(files?.problems ?? [])];
       const problems = lost
         ? [
-            ...prepared.problems,
+            ...known,
             {
               code: 'pictures-missing',
               field: 'pictures' as const,
@@ -66,10 +90,11 @@ export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set
               values: { missing: lost, wanted: pictures.length, again: true },
             },
           ]
-        : prepared.problems;
+        : known;
       const { fields, colours, variants, currency, scenes, goods } = prepared;
       const drafted = {
         ...{ fields, colours, variants, currency, scenes, goods, pictures, problems },
+        downloads: files ? files.downloads : null,
         madeFrom: [making.artwork, ...making.twins].map((a) => a.sha256),
         docketRevision: making.docket.revision,
         ownPlacements: making.ownPlacements,
@@ -95,15 +120,24 @@ export async function finishDrafts(workspace: string, plan: DraftPlan, made: Set
   });
 }
 
-/** The pictures of a proof whose files are gone, as orders; null when they cannot be made as they were. */
-export function planPictures(workspace: string, proofId: string): Promise<PictureOrder[] | null> {
+/** What of a proof is gone and is made again: its pictures, and the files that it sells. */
+export interface Again {
+  pictures: PictureOrder[];
+  downloads: { order: DownloadOrder; outlet: string } | null;
+}
+/** The pictures and files of a proof whose files are gone, as orders; null when they cannot be made as they were. */
+export function planPictures(workspace: string, proofId: string): Promise<Again | null> {
   return inWorkspace(workspace, async (tx) => {
     const proof = await data.proofById(tx, proofId);
     const artwork = proof && (await artworks.artworkById(tx, proof.artworkId));
     if (!proof || !artwork?.measured) return null;
     const [making] = await makingsOf(tx, artwork, [proof]);
-    const orders = making ? asTheyWere(proof, ordersIn(prepare(making).pictures)) : [];
-    return making && orders.length === proof.pictures.filter((p) => p.file).length ? orders : null;
+    if (!making) return null;
+    const { pictures: all, downloads: order } = prepare(making);
+    const pictures = asTheyWere(proof, ordersIn(all));
+    if (pictures.length !== proof.pictures.filter((p) => p.file).length) return null;
+    const downloads = proof.downloads?.length && order ? { order, outlet: making.outlet.name } : null;
+    return proof.downloads?.length && !order ? null : { pictures, downloads };
   });
 }
 

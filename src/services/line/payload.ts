@@ -1,4 +1,4 @@
-import type { DocketDocument } from '../../core/docket/docket';
+import { nounOf, type DocketDocument } from '../../core/docket/docket';
 import type { ListingPayload } from '../../core/listing/payload';
 import { tagsIn, textIn, type ProofPicture } from '../../core/listing/proof';
 import { currencyOf, mainLanguage, settled, type RulesDocument } from '../../core/outlet/rules';
@@ -9,7 +9,7 @@ import { axesFor, offersColours } from './prepare/problems';
 
 /** What a listing is made from beside its proof. */
 export interface PayloadParts {
-  lines: DocketDocument['lines'];
+  docket: DocketDocument;
   /** The blank of the first line: its origin and HS code stand for all. */
   blank: BlankDocument | undefined;
   outlet: OutletRow & { rules: RulesDocument };
@@ -22,19 +22,19 @@ export interface PayloadParts {
 const CARDS: Record<string, string> = { sizes: 'size chart', colours: 'colours' };
 
 /** The listing that a proof makes. */
-export function payloadOf(proof: ProofRow, { lines, blank, outlet, brand, motif }: PayloadParts): ListingPayload {
+export function payloadOf(proof: ProofRow, { docket, blank, outlet, brand, motif }: PayloadParts): ListingPayload {
   const { rules } = outlet;
   const { fields } = proof;
   const language = mainLanguage(rules);
   const settings = settled(outlet.settingsOffer, outlet.settings);
-  const noun = lines[0]!.noun.one;
-  const { options, values } = axesFor(proof.variants, rules, lines);
+  const noun = nounOf(docket);
+  const { options, values } = axesFor(proof.variants, rules, docket);
   const alt = (p: ProofPicture): string =>
     p.kind === 'card'
       ? `${noun}, ${CARDS[p.scene] ?? p.scene}`
       : p.kind === 'kept'
         ? noun
-        : `${motif}, ${noun.toLowerCase()}${offersColours(lines) ? ` in ${p.colour}` : ''}`;
+        : `${motif}, ${noun.toLowerCase()}${offersColours(docket.lines) ? ` in ${p.colour}` : ''}`;
   const texts = Object.fromEntries(
     Object.keys(rules.texts).flatMap((name) => {
       const text = name === 'title' || name === 'description' ? '' : textIn(fields, name, language);
@@ -58,6 +58,7 @@ export function payloadOf(proof: ProofRow, { lines, blank, outlet, brand, motif 
       ...(v.weightG !== null && { weightG: v.weightG }),
     })),
     pictures: proof.pictures.filter((p) => p.file).map((p) => ({ file: p.file!, alt: alt(p) })),
+    ...(proof.downloads && { downloads: proof.downloads.map(({ name, file, sha256 }) => ({ name, file, sha256 })) }),
     ...(blank?.origin && { origin: blank.origin }),
     ...(blank?.hsCode && { hsCode: blank.hsCode }),
     ...(Object.keys(settings).length && { settings }),

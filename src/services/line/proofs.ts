@@ -7,6 +7,7 @@ import { record } from '../../data/desk/activity';
 import * as data from '../../data/line/proofs';
 import type { ProofRow } from '../../data/line/proofs';
 import { outletById } from '../../data/outlets/outlets';
+import { enclosuresByIds } from '../../data/stockroom/enclosures';
 import { blanksByIds } from '../../data/stockroom/blanks';
 import { triedDocket } from '../stockroom/dockets';
 import { contentsOf, stateAfter } from './content';
@@ -59,13 +60,13 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
     const content = (await contentsOf(tx, [it])).get(id);
     if (!content) throw new Trouble('conflict', `${it.outlet} has not told its rules yet.`);
     if (change.version !== undefined && change.version !== it.version) throw changedMeanwhile(it, change);
-    const { outlet, lines } = content;
+    const { outlet } = content;
     const language = change.language ?? mainLanguage(outlet.rules);
     if (!outlet.rules.languages.includes(language))
       throw new Trouble('not-valid', `${outlet.name} is not written in ${language}.`, 'language');
     const edited = {
       fields: withWords(it.fields, change, language, Object.keys(outlet.rules.texts)),
-      variants: withPrices(it.variants, change.prices, lineNames(lines)),
+      variants: withPrices(it.variants, change.prices, lineNames(content.docket)),
     };
     let stay = it;
     if (change.pattern?.length) {
@@ -74,7 +75,7 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
       stay = { ...it, problems: made.problems };
     }
     const { fields, variants } = edited;
-    await keep(tx, { ...it, ...edited }, recheck({ ...stay, ...edited }, outlet.rules, lines));
+    await keep(tx, { ...it, ...edited }, recheck({ ...stay, ...edited }, outlet.rules, content.docket));
     await record(tx, {
       did: 'proof.changed',
       about: 'proof',
@@ -175,7 +176,7 @@ async function madeByDocket(
         return { ...v, priceMinor: now.madeMinor, madeMinor: now.madeMinor, from: 'plan' };
       }),
     },
-    problems: made.problems,
+    problems: [...made.problems, ...it.problems.filter((p) => p.field === 'downloads')],
   };
 }
 
@@ -214,7 +215,7 @@ export async function putProofBack(
     }
     return { ...v, priceMinor: before.priceMinor, from: before.from };
   });
-  const problems = recheck({ ...it, fields, variants }, content.outlet.rules, content.lines);
+  const problems = recheck({ ...it, fields, variants }, content.outlet.rules, content.docket);
   await keep(tx, { ...it, fields, variants }, problems);
   return left;
 }
@@ -249,10 +250,11 @@ export async function tryDocket(
       waivers: [],
       blanks: new Map(blanks.map((b) => [b.id, b])),
       others: new Map(others.map((a) => [a.id, a])),
+      enclosures: new Map((await enclosuresByIds(tx, document.downloads?.along ?? [])).map((e) => [e.id, e])),
       outlet: { ...outlet, rules: outlet.rules, rulesVersion: outlet.rulesVersion },
       kept: { fields: { words: {}, tags: {} }, variants: [] },
     });
-    return { ...made, fees: outlet.rules.fees, language: mainLanguage(outlet.rules), names: lineNames(document.lines) };
+    return { ...made, fees: outlet.rules.fees, language: mainLanguage(outlet.rules), names: lineNames(document) };
   });
 }
 export type Tried = Awaited<ReturnType<typeof tryDocket>>;

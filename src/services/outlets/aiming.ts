@@ -31,7 +31,7 @@ export function mayChange(work: Work, there: ThereListing): void {
   const rule = outlet.rules?.states.find((s) => s.state === there.state);
   if (!rule) return;
   const group = (f: ListingField) =>
-    f === 'tags' || f === 'pictures' ? f : f === 'options' || f === 'prices' ? 'prices' : 'texts';
+    f === 'tags' || f === 'pictures' || f === 'downloads' ? f : f === 'options' || f === 'prices' ? 'prices' : 'texts';
   const not = order.fields.filter((f) => !rule.change.includes(group(f)));
   if (not.length) refuse(work, 'cannot-change', { fields: not.join(', '), state: there.state });
   if (order.goal && there.state !== stateFor[order.goal] && !rule.to.includes(order.goal))

@@ -166,11 +166,11 @@ async function recheckProofs(workspace: string, ids: string[]): Promise<void> {
 const isStop = (p: { stops: boolean }) => p.stops;
 
 async function recheckOne(tx: Tx, content: Content): Promise<void> {
-  const { proof, outlet, lines } = content;
+  const { proof, outlet, docket } = content;
   const { rules } = outlet;
   const rulesVersion = outlet.rulesVersion!;
   let { fields } = proof;
-  let problems = recheck(proof, rules, lines);
+  let problems = recheck(proof, rules, docket);
   if (proof.state === 'listed') {
     // what stands is not touched: where it would break the rules it stays out of date, and that is said
     if (problems.some(isStop)) return;
@@ -186,7 +186,7 @@ async function recheckOne(tx: Tx, content: Content): Promise<void> {
   const differs = anew !== null && JSON.stringify(anew) !== JSON.stringify(fields);
   if (differs) {
     fields = anew;
-    problems = recheck({ ...proof, fields }, rules, lines);
+    problems = recheck({ ...proof, fields }, rules, docket);
   }
   const passed = proof.state === 'passed' && !differs;
   const state = problems.some(isStop) ? 'held' : passed || proof.state === 'refused' ? proof.state : 'ready';

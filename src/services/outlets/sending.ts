@@ -105,6 +105,7 @@ async function change(work: Work): Promise<void> {
     const steps = [
       ...(how ? adapter.write.change(how) : []),
       ...(how && order.fields.includes('pictures') ? adapter.write.pictures(how, done) : []),
+      ...(how && order.fields.includes('downloads') ? adapter.write.downloads(how, done) : []),
       ...(goal ? adapter.write.state(goal, { remoteId, key: listing.key ?? remoteId }) : []),
     ];
     for (const step of steps) await carryOut(work, step);

@@ -16,7 +16,7 @@ export function sessionFor(workspace: string, outlet: OutletRow): Session {
     baseUrl: outlet.baseUrl,
     secret: unseal(outlet.sealedSecret),
     keep: (secret) => inWorkspace(workspace, (tx) => keepSecret(tx, outlet.id, seal(secret))),
-    readPicture: (file) =>
+    readFile: (file) =>
       files.read('derived', file).catch((error: unknown) => {
         throw error instanceof files.NotStored ? new PictureGone(file) : error;
       }),
@@ -29,5 +29,5 @@ export const sessionWith = (outlet: OutletRow, secret: Record<string, string>): 
   baseUrl: outlet.baseUrl,
   secret,
   keep: () => Promise.resolve(),
-  readPicture: () => Promise.reject(new Error('not now')),
+  readFile: () => Promise.reject(new Error('not now')),
 });

@@ -1,11 +1,14 @@
 import { patternFault } from '../../core/copy/wording';
 import { artworksIn, plansIn, type Chosen, type DocketDocument, type GoodsLine, type Shot } from '../../core/docket/docket';
 import { canonicalLanguage } from '../../core/outlet/languages';
+import { DOWNLOADS_KEY, type DownloadLine } from '../../core/downloads/form';
+import { sheetOf } from '../../core/downloads/sheets';
 import type { BlankDocument } from '../../core/stock/blank';
 import { artworksByIds } from '../../data/artwork/artworks';
 import type { Tx } from '../../data/database';
 import { listOutlets } from '../../data/outlets/outlets';
 import { blanksByIds } from '../../data/stockroom/blanks';
+import { enclosuresByIds } from '../../data/stockroom/enclosures';
 import { listPlans } from '../../data/stockroom/plans';
 import { Trouble } from '../trouble';
 import { sceneById } from './scenes';
@@ -19,8 +22,12 @@ export async function checkDocket(tx: Tx, document: DocketDocument, { endedToo =
   const keys = document.lines.map((l) => l.key);
   if (new Set(keys).size < keys.length) throw new Trouble('not-valid', 'Each goods line needs a name of its own.', 'lines');
   for (const line of document.lines) checkLine(line, blanks.get(line.blank), endedToo);
+  if (document.downloads) await checkDownloads(tx, document.downloads);
+  else if (!document.lines.length)
+    throw new Trouble('not-valid', 'A docket offers goods or files: add a goods line, or files to download.', 'lines');
+  if (keys.includes(DOWNLOADS_KEY)) throw new Trouble('not-valid', `A goods line cannot be called ${DOWNLOADS_KEY}.`, 'lines');
   const shots = [document.shots, ...document.outlets.flatMap((o) => (o.own?.shots ? [o.own.shots] : []))].flat();
-  for (const shot of shots) checkShot(shot, document.lines, blanks);
+  for (const shot of shots) checkShot(shot, document, blanks);
   checkWords(document);
   const plans = await listPlans(tx);
   if (plansIn(document).some((id) => !plans.some((p) => p.id === id)))
@@ -52,8 +59,35 @@ function checkLine(line: GoodsLine, blank: BlankDocument | undefined, endedToo: 
   for (const p of line.placements) known('size', Object.keys(p.bySize ?? {}), blank.sizes);
 }
 
-function checkShot(shot: Shot, lines: GoodsLine[], blanks: Map<string, BlankDocument>): void {
+/** Holds the files that a docket sells against what can be made, and against what is there to go along. */
+async function checkDownloads(tx: Tx, { renditions, along = [], note = {} }: DownloadLine): Promise<void> {
+  for (const { sheet, formats, upTo } of renditions) {
+    const { word, sizes } = sheetOf(sheet);
+    if (formats.includes('svg') && sheet !== 'whole')
+      throw new Trouble(
+        'not-valid',
+        `Vectors have no shape of paper: offer SVG of the picture as it is, not in ${word}.`,
+        'downloads',
+      );
+    if (upTo !== undefined && !sizes.some((s) => s.name === upTo))
+      throw new Trouble('not-valid', `${word} has no size ${upTo}.`, 'downloads');
+  }
+  const named = renditions.map((r) => r.sheet);
+  const twice = named.find((s, i) => named.indexOf(s) < i);
+  if (twice) throw new Trouble('not-valid', `The shape ${sheetOf(twice).word} is named twice.`, 'downloads');
+  if ((await enclosuresByIds(tx, along)).length < along.length)
+    throw new Trouble('not-valid', 'A file that is to go along is not here any more.', 'downloads');
+  for (const [language, pattern] of Object.entries(note)) checkPattern('downloads', language, pattern);
+}
+
+function checkShot(shot: Shot, { lines, downloads }: DocketDocument, blanks: Map<string, BlankDocument>): void {
   if (shot.kind === 'kept' || shot.kind === 'free') return;
+  const files = downloads && (!shot.line || shot.line === DOWNLOADS_KEY);
+  if (shot.kind === 'card' && shot.card === 'files') {
+    if (!downloads) throw new Trouble('not-valid', 'A card tells of files, and the docket sells none.', 'shots');
+    return;
+  }
+  if (files && (shot.kind === 'card' || sceneById(shot.scene)?.blank === 'poster')) return;
   const its = shot.line ? lines.filter((l) => l.key === shot.line) : lines;
   if (!its.length)
     throw new Trouble('not-valid', `A picture is of the goods line ${shot.line}, which is not in the docket.`, 'shots');

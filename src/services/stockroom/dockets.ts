@@ -18,8 +18,8 @@ export interface Docket {
   name: string;
   revision: number;
   document: DocketDocument;
-  blankId: string;
-  spec: DocketSpec;
+  blankId: string | null;
+  spec: DocketSpec | null;
   /** Does the narrow form say all of it? */
   narrow: boolean;
 }
@@ -33,7 +33,7 @@ const shown = (d: DocketRow, plans: Plans): Docket => ({
   name: d.name,
   revision: d.revision,
   document: d.document,
-  blankId: d.document.lines[0]!.blank,
+  blankId: d.document.lines[0]?.blank ?? null,
   spec: narrowed(d.document, plans.get(d.document.pricePlan)!),
   narrow: isNarrow(d.document),
 });
@@ -82,7 +82,7 @@ async function wholeOf(tx: Tx, input: DocketInput, before: DocketRow | null): Pr
     before &&
     plan &&
     same(spec, narrowed(before.document, { name: plan.name, ...plan.document })) &&
-    blankId === before.document.lines[0]!.blank
+    blankId === before.document.lines[0]?.blank
   )
     return before.document;
   if (before && !isNarrow(before.document))

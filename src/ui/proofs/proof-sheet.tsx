@@ -7,6 +7,7 @@ import { Mark } from '../parts/marks';
 import { Line, Source } from '../parts/slip';
 import { PrintFiles } from '../prints/print-files';
 import { ColoursOnOffer } from './colours-on-offer';
+import { Downloads } from './downloads';
 import { Problems } from './problems';
 import { Standing } from './standing';
 import { Further } from './further';
@@ -133,6 +134,7 @@ export function ProofSheet({
             ))}
           </div>
           <ColoursOnOffer proof={proof} />
+          <Downloads proof={proof} />
         </div>
         <div className="min-w-0">
           <Standing proof={proof} bindings={bindings} />
@@ -194,7 +196,7 @@ export function ProofSheet({
       {fields.prices && fields.prices.value.length > 0 && (
         <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />
       )}
-      {proof.state !== 'drafting' && <PrintFiles of={{ kind: 'proofs', id: proof.id }} className="mt-5" />}
+      {proof.state !== 'drafting' && proof.colours.length > 0 && <PrintFiles of={{ kind: 'proofs', id: proof.id }} className="mt-5" />}
       <StoryFold of={proof.id} empty="Nothing yet since it was drafted." className="mt-5" />
       {picture?.picture && (
         <Dialog open={closer} onClose={() => setCloser(false)} label="Looked at closely" width={980} flush>

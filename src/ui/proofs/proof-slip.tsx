@@ -8,6 +8,7 @@ import { Failed } from '../parts/notice';
 import { Line, Slip, Source } from '../parts/slip';
 import { PriceBars } from './price-bars';
 import { usePass } from './passing';
+import { Downloads } from './downloads';
 import { Problems } from './problems';
 import { Button, ButtonLink } from '../parts/button';
 
@@ -67,6 +68,7 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
         <Mark state={proof.state} word />
       </div>
       <Problems proof={proof} />
+      <Downloads proof={proof} />
       {fields.title && (
         <Line label="Title" from={<Source from={fields.title.from} />} note={`${fields.title.value.length}`}>
           <p className="font-medium">{fields.title.value}</p>

@@ -117,19 +117,22 @@ export function Stockroom({
                       <img src={`/api/v1/scenes/${scene}/plate-800.jpg`} alt="" className="h-[78px] w-[92px] object-cover" />
                     ) : (
                       <span className="grid h-[78px] w-[92px] place-items-center border border-rule2 bg-paper2 p-1 text-center text-[11.5px] text-soft">
-                        {blank?.kind}, no scene yet
+                        {blank?.kind ?? 'files'}, no scene yet
                       </span>
                     )}
                     <span>
                       <b className="block font-slab text-[15px] font-semibold">{d.name}</b>
                       <span className="block text-soft">
-                        {blank?.name}
-                        {more > 0 && ` and ${count(more, 'goods line')} more`} · {count(d.spec.sizes.length, 'size')} ·{' '}
-                        {count(d.document.shots.length, 'picture')}
+                        {blank?.name ?? 'Files to download'}
+                        {more > 0 && ` and ${count(more, 'goods line')} more`} ·{' '}
+                        {d.document.lines[0]
+                          ? count(d.document.lines[0].sizes.length, 'size')
+                          : count(d.document.downloads?.renditions.length ?? 0, 'shape')}{' '}
+                        · {count(d.document.shots.length, 'picture')}
                       </span>
                       <span className="block text-soft">
-                        {d.spec.pricePlan.name} ·{' '}
-                        {d.spec.outlets.map((o) => outlets.find((k) => k.id === o)?.name ?? o).join(', ')}
+                        {plans.find((p) => p.id === d.document.pricePlan)?.name} ·{' '}
+                        {d.document.outlets.map((o) => outlets.find((k) => k.id === o.outlet)?.name ?? o.outlet).join(', ')}
                       </span>
                     </span>
                     <span className="text-teal underline">Open</span>

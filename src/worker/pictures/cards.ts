@@ -12,6 +12,12 @@ const RULE = '#d8d2c4';
 const SLAB = 'Card Slab';
 const SANS = 'Card Sans';
 
+const SAYS: Record<Card['card'], string> = {
+  sizes: 'Sizes, laid flat',
+  colours: 'Colours',
+  files: 'Files to download. Nothing is posted.',
+};
+
 let ready = false;
 /** Cards are set in the fonts that ship, whatever the machine has. */
 function loadFonts(): void {
@@ -42,10 +48,11 @@ export function drawCard(card: Card): Buffer {
   fitted(c, card.title, MARGIN, MARGIN + 90, SIDE - 2 * MARGIN, 104, SLAB);
   c.fillStyle = SOFT;
   c.font = `400 46px "${SANS}"`;
-  c.fillText(card.card === 'sizes' ? 'Sizes, laid flat' : 'Colours', MARGIN, MARGIN + 172);
+  c.fillText(SAYS[card.card], MARGIN, MARGIN + 172);
   const top = MARGIN + 250;
   if (card.card === 'sizes') sizeTable(c, card, top);
-  else swatches(c, card, top);
+  else if (card.card === 'colours') swatches(c, card, top);
+  else shapes(c, card, top);
   return canvas.toBuffer('image/png');
 }
 
@@ -99,5 +106,32 @@ function swatches(c: SKRSContext2D, { colours }: Extract<Card, { card: 'colours'
     c.strokeRect(x, y, width, height - label - 12);
     c.fillStyle = INK;
     fitted(c, name, x, y + height - 8, width, label * 0.8, SANS);
+  });
+}
+
+/** The shapes that are sold, each drawn in its proportions, with its largest size and its formats below. */
+function shapes(c: SKRSContext2D, { shapes: all }: Extract<Card, { card: 'files' }>, top: number): void {
+  const across = all.length <= 3 ? all.length : all.length <= 8 ? Math.ceil(all.length / 2) : 4;
+  const down = Math.ceil(all.length / across);
+  const gap = 60;
+  const width = (SIDE - 2 * MARGIN - gap * (across - 1)) / across;
+  const height = (SIDE - MARGIN - top - gap * (down - 1)) / down;
+  const text = Math.min(58, width * 0.13);
+  const room = { width: width * 0.82, height: height - text * 3.6 };
+  all.forEach(({ word, size, printed, formats, widthPx, heightPx }, i) => {
+    const x = MARGIN + (i % across) * (width + gap);
+    const foot = top + Math.floor(i / across) * (height + gap) + room.height;
+    const by = Math.min(room.width / widthPx, room.height / heightPx);
+    const [w, h] = [widthPx * by, heightPx * by];
+    c.fillStyle = '#ffffff';
+    c.fillRect(x, foot - h, w, h);
+    c.strokeStyle = INK;
+    c.lineWidth = 4;
+    c.strokeRect(x, foot - h, w, h);
+    c.fillStyle = INK;
+    fitted(c, word, x + w * 0.1, foot - h / 2 + text * 0.5, w * 0.8, text * 1.3, SLAB);
+    fitted(c, `${printed ? 'up to ' : ''}${size}`, x, foot + text * 1.35, width, text, SANS);
+    c.fillStyle = SOFT;
+    fitted(c, formats.join(', '), x, foot + text * 2.6, width, text * 0.82, SANS);
   });
 }

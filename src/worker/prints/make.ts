@@ -22,19 +22,31 @@ export async function makePrintFile(file: PrintFile, pdf: boolean): Promise<void
   await keepDerived(pdfOf(file.file), await printPdf(png, file));
 }
 
-async function drawn(file: PrintFile): Promise<void> {
+const drawn = (file: PrintFile): Promise<void> =>
+  drawnTo(file, async (image, path) => {
+    await writePng(image, file, path('.png'));
+    await keepDerivedFile(file.file, path('.png'));
+  });
+
+/**
+ * Draws a print file and has it written: `write` gets the picture, and paths by ending beside which nothing else lies, all gone when
+ * it is over. Throws CannotRead.
+ */
+export async function drawnTo(
+  file: PrintFile,
+  write: (image: Sharp, path: (ending: string) => string) => Promise<void>,
+): Promise<void> {
   const { widthPx, heightPx } = file;
   if (widthPx * heightPx > LIMITS.pixels)
     throw new CannotRead('print-too-large', namedOf(file), { widthPx, heightPx, area: file.area });
   const scratch = new Scratch(await temporary());
   await mkdir(scratch.folder);
   try {
-    const path = scratch.path('.png');
+    const stem = scratch.path('');
     await withOriginals(file, async (open) => {
       const image = (await alone(file, open[0]!, scratch)) ?? (await composed(file, open, scratch));
-      await writePng(image, file, path);
+      await write(image, (ending) => stem + ending);
     });
-    await keepDerivedFile(file.file, path);
   } finally {
     await rm(scratch.folder, { recursive: true, force: true });
   }

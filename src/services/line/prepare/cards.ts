@@ -1,12 +1,14 @@
-import type { LineOffer } from './goods';
+import type { LineOffer, SoldShape } from './goods';
 
 /** What stands on a card: everything that its picture is made from. */
 export type Card =
   | { card: 'sizes'; title: string; columns: string[]; rows: { size: string; cm: number[] }[] }
-  | { card: 'colours'; title: string; colours: { name: string; hex: string }[] };
+  | { card: 'colours'; title: string; colours: { name: string; hex: string }[] }
+  | { card: 'files'; title: string; shapes: SoldShape[] };
 
-/** A card about a goods line; null where there is nothing to tell: no size table, or no colours to choose from. */
-export function cardOf(kind: Card['card'], { line, blank, sizes, colours }: LineOffer): Card | null {
+/** A card about a goods line; null where there is nothing to tell: no size table, no colours to choose from, no files. */
+export function cardOf(kind: Card['card'], { line, blank, sizes, colours, files }: LineOffer): Card | null {
+  if (kind === 'files') return files?.length ? { card: kind, title: line.noun.many, shapes: files } : null;
   if (kind === 'colours')
     return colours && { card: kind, title: line.noun.many, colours: colours.offered.map(({ name, hex }) => ({ name, hex })) };
   const table = blank.sizeTable;

@@ -24,6 +24,20 @@ export interface LineOffer {
   finishes: string[];
   /** What can be ordered, with its terms. */
   variants: (Variant & VariantTerms)[];
+  /** Of files to download: what there is of each shape. */
+  files?: SoldShape[];
+}
+
+/** The files of one shape, as they are told. */
+export interface SoldShape {
+  word: string;
+  /** Its largest size, or the pixels of a screen. */
+  size: string;
+  /** Printed, so that smaller sizes are to be had of it as well. */
+  printed: boolean;
+  formats: string[];
+  widthPx: number;
+  heightPx: number;
 }
 
 /** How fine and how whole artworks are to be printed, and what of the line a hand chose. */

@@ -12,6 +12,7 @@ import { waiversUnder, type Waiver } from '../../../data/line/waivers';
 import { listOutlets, type OutletRow } from '../../../data/outlets/outlets';
 import { blanksByIds, type BlankRow } from '../../../data/stockroom/blanks';
 import { docketsByIds, type DocketRow } from '../../../data/stockroom/dockets';
+import { enclosuresByIds, type EnclosureRow } from '../../../data/stockroom/enclosures';
 import { listPlans } from '../../../data/stockroom/plans';
 
 /** A plan as it stands: prices say which revision of which plan they follow. */
@@ -42,6 +43,8 @@ export interface Making {
   blanks: Map<string, BlankRow>;
   /** Artworks that the docket names by itself: kept pictures, and prints that are always the same. */
   others: Map<string, ArtworkRow>;
+  /** Files that go along with what is sold to be downloaded. */
+  enclosures: Map<string, EnclosureRow>;
   outlet: OutletRow & { rules: RulesDocument; rulesVersion: number };
   /** What it says and costs now: what a person wrote stays. */
   kept: { fields: ProofFields; variants: ProofVariant[] };
@@ -81,6 +84,8 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       ])
     ).map((a) => [a.id, a]),
   );
+  const along = [...new Set(named.flatMap((d) => d.document.downloads?.along ?? []))];
+  const enclosures = new Map(along.length ? (await enclosuresByIds(tx, along)).map((e) => [e.id, e]) : []);
   return wanted.map(({ id, docketId, outletId, fields, variants }) => {
     const docket = dockets.get(docketId)!;
     const outlet = outlets.get(outletId)!;
@@ -102,6 +107,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       waivers: waived.filter((w) => w.docketId === docketId),
       blanks,
       others,
+      enclosures,
       outlet: { ...outlet, rules, rulesVersion },
       kept: { fields, variants },
     };

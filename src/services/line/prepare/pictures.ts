@@ -144,4 +144,5 @@ export function picturesOf(
 
 /** A scene shows a goods line when it is of its blank's kind; a card goes with any. */
 const fits = (offer: LineOffer, shot: Exclude<Shot, { kind: 'kept' | 'free' }>): boolean =>
-  shot.kind === 'card' || sceneById(shot.scene)?.blank === offer.blank.kind;
+  (shot.kind === 'card' && (shot.card === 'files') === (offer.files !== undefined)) ||
+  (shot.kind === 'scene' && sceneById(shot.scene)?.blank === offer.blank.kind);

@@ -140,6 +140,7 @@ function making(change: Change = {}): Making {
       (change.blanks ?? [blank]).map((d) => [d.id, { id: d.id, version: 1, document: d, fetchedAt: '', goneAt: null }]),
     ),
     others: new Map((change.others ?? []).map((a) => [a.id, a])),
+    enclosures: new Map(),
     outlet: { ...outlet, rules: { ...rules, ...change.rules } },
     kept: { fields: change.fields ?? { words: {}, tags: {} }, variants: change.variants ?? [] },
   };
@@ -220,7 +221,7 @@ const proof = (it: Prepared) =>
     problems: [],
   }) as unknown as ProofRow;
 const payload = (it: Prepared, lines = document.lines) =>
-  payloadOf(proof(it), { lines, blank, outlet, brand: 'Saltmarsh Lane', motif: 'Keep a light on' });
+  payloadOf(proof(it), { docket: { ...document, lines }, blank, outlet, brand: 'Saltmarsh Lane', motif: 'Keep a light on' });
 
 test('the payload has a variant per colour and size, and the proof’s key; twins are told by their motif’s name', () => {
   const sent = payload(made());
@@ -332,7 +333,7 @@ test('problems of the artwork stay after a change of words; those of the words g
       { code: 'title-missing', field: 'title', values: {}, stops: true },
     ],
   } as ProofRow;
-  expect(recheck(before, rules, document.lines).map((p) => p.code)).toEqual(['too-coarse']);
+  expect(recheck(before, rules, document).map((p) => p.code)).toEqual(['too-coarse']);
 });
 
 describe('several goods lines', () => {
@@ -363,7 +364,7 @@ describe('several goods lines', () => {
     expect(payload(it, lines).options).toEqual(['Colour', 'Size']);
     expect(payload(it, lines).variants.map((v) => v.values[1])).toContain('Youth shirt, S');
     const wide = payloadOf(proof(it), {
-      lines,
+      docket: { ...document, lines },
       blank,
       outlet: { ...outlet, rules: { ...rules, variants: { max: 400, axes: 3 } } },
       brand: 'B',

@@ -5,11 +5,13 @@ import type { TroubleCode } from '../../../core/placement/trouble';
 import { troublesOver } from '../../../core/planning/placed';
 import type { Problem } from '../../../core/listing/problems';
 import type { PrintFile } from '../../../core/print-file/print-file';
-import type { OfferedColour, ProofFields, ProofVariant } from '../../../core/listing/proof';
-import { currencyOf } from '../../../core/outlet/rules';
+import { textIn, type OfferedColour, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
+import { currencyOf, mainLanguage } from '../../../core/outlet/rules';
+import type { DownloadOrder } from '../../../core/downloads/sold';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { letteringOf } from '../../lettering/lettering';
-import { offeredColours, offerOf, type LineOffer, type Tell } from './goods';
+import { downloadOfferOf, downloadOrderOf } from './downloads';
+import { offeredColours, offerOf, type LineOffer, type SoldShape, type Tell } from './goods';
 import type { Making } from './making';
 import { picturesOf, type Picture } from './pictures';
 import { printFilesOf } from './print-files';
@@ -27,6 +29,10 @@ export interface Prepared {
   problems: Problem[];
   /** What its goods print. */
   prints: PrintFile[];
+  /** The files that it sells, to be made; null where it sells none. */
+  downloads: DownloadOrder | null;
+  /** What there is of each shape of them. */
+  files: SoldShape[];
   currency: string;
   /** What it was made from, so that it can be said when that has changed. */
   scenes: string[];
@@ -65,16 +71,31 @@ export function prepare(making: Making): Prepared {
       ours: currency,
     });
   checkPlacements(making, offers, tell);
-  const { pictures, scenes, wanted } = picturesOf(making, offers, tell);
-  const variants = variantsOf(offers, rules.fees, plan.document, making.kept.variants, making.proofId, !foreign);
+  const sold = downloadOfferOf(making, tell);
+  const all = sold ? [...offers, sold.offer] : offers;
+  const { pictures, scenes, wanted } = picturesOf(making, all, tell);
+  const variants = variantsOf(all, rules.fees, plan.document, making.kept.variants, making.proofId, !foreign);
   const untold: Problem[] = [];
-  const fields = wordsOf(making, wordingSubject(making, offers), untold);
+  const fields = wordsOf(making, wordingSubject(making, offers, sold), untold);
   // without goods, patterns that speak of them lack their values: that is no news
-  if (offers.length) problems.push(...untold);
+  if (all.some((o) => o.variants.length) || offers.length) problems.push(...untold);
   const colours = offeredColours(offers);
   const made = { fields, colours, variants, pictures: pictures.length, wanted };
-  if (offers.length) problems.push(...beside(problems, ruleProblems(made, rules, outlet.name, order.lines)));
-  return { fields, colours, variants, pictures, problems, prints: printFilesOf(making, offers), currency, scenes, goods };
+  if (all.length) problems.push(...beside(problems, ruleProblems(made, rules, outlet.name, order)));
+  const downloads = downloadOrderOf(making, sold, textIn(fields, 'title', mainLanguage(rules)), tell);
+  return {
+    fields,
+    colours,
+    variants,
+    pictures,
+    problems,
+    prints: printFilesOf(making, offers),
+    downloads,
+    files: sold?.offer.files ?? [],
+    currency,
+    scenes,
+    goods,
+  };
 }
 
 /** Whether a trouble is waived on an area of a line, or on any. */

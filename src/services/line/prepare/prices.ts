@@ -71,5 +71,6 @@ export function variantsOf(
 export function priceLabels(variants: readonly ProofVariant[], names: Record<string, string>): (v: ProofVariant) => string {
   const several = new Set(variants.map((v) => v.line)).size > 1;
   const finishes = new Set(variants.map((v) => v.finish)).size > 1;
-  return (v) => [several && (names[v.line] ?? v.line), v.size, finishes && v.finish].filter(Boolean).join(', ');
+  return (v) =>
+    [several && (names[v.line] ?? v.line), v.size, finishes && v.finish].filter(Boolean).join(', ') || (names[v.line] ?? v.line);
 }

@@ -89,7 +89,7 @@ function fileOf(
 }
 
 /** Numbers as they are kept: to a millionth, of a pixel or of a side, which moves no pixel. */
-const rounded = (lie: Lie): Lie => {
+export const rounded = (lie: Lie): Lie => {
   const short = (_: string, value: unknown) => (typeof value === 'number' ? Math.round(value * 1e6) / 1e6 : value);
   return JSON.parse(JSON.stringify({ maps: lie.maps, repeat: lie.repeat }, short)) as Lie;
 };

@@ -1,4 +1,5 @@
-import type { GoodsLine } from '../../../core/docket/docket';
+import { nounOf, type DocketDocument, type GoodsLine } from '../../../core/docket/docket';
+import { DOWNLOADS_KEY } from '../../../core/downloads/form';
 import { axesOf, type Axes } from '../../../core/listing/axes';
 import { checkAgainst } from '../../../core/listing/check';
 import type { Problem } from '../../../core/listing/problems';
@@ -14,23 +15,35 @@ export interface Offered {
   variants: readonly ProofVariant[];
   pictures: number;
   wanted: number;
+  /** Files that buyers get at once, once they are made. */
+  downloads?: readonly { bytes: number }[] | null;
 }
 
-export const lineNames = (lines: readonly Pick<GoodsLine, 'key' | 'noun'>[]): Record<string, string> =>
-  Object.fromEntries(lines.map((l) => [l.key, l.noun.one]));
+/** What is sold of a docket: goods, and files. */
+export type SoldBy = Pick<DocketDocument, 'lines' | 'downloads'>;
+
+export const lineNames = ({ lines, downloads }: SoldBy): Record<string, string> => ({
+  ...Object.fromEntries(lines.map((l) => [l.key, l.noun.one])),
+  ...(downloads && { [DOWNLOADS_KEY]: downloads.noun.one }),
+});
 
 /** Does a docket offer several colours, also where only one of them suits this artwork? */
 export const offersColours = (lines: readonly Pick<GoodsLine, 'colours'>[]): boolean =>
   lines.some((l) => (Array.isArray(l.colours) ? l.colours.length > 1 : l.colours.best > 1));
 
 /** What a buyer chooses between. */
-export const axesFor = (variants: readonly ProofVariant[], rules: RulesDocument, lines: readonly GoodsLine[]): Axes =>
-  axesOf(variants, { most: rules.variants.axes, colours: offersColours(lines), names: lineNames(lines), finish: 'Finish' });
+export const axesFor = (variants: readonly ProofVariant[], rules: RulesDocument, docket: SoldBy): Axes =>
+  axesOf(variants, {
+    most: rules.variants.axes,
+    colours: offersColours(docket.lines),
+    names: lineNames(docket),
+    finish: 'Finish',
+  });
 
 /** Which of the outlet's rules a proof breaks: ours with their mends first, then what its own schema says beside them. */
-export function ruleProblems(made: Offered, rules: RulesDocument, outlet: string, lines: readonly GoodsLine[]): Problem[] {
+export function ruleProblems(made: Offered, rules: RulesDocument, outlet: string, docket: SoldBy): Problem[] {
   const { fields, variants } = made;
-  const label = priceLabels(variants, lineNames(lines));
+  const label = priceLabels(variants, lineNames(docket));
   const once = pricedOnce(variants);
   const priced = once.every((v) => v.priceMinor !== null) ? once : [];
   const ours = checkAgainst(rules, outlet, {
@@ -38,8 +51,9 @@ export function ruleProblems(made: Offered, rules: RulesDocument, outlet: string
     prices: priced.map((v) => ({ label: label(v), keepMinor: breakdownOf(v, rules.fees)!.keepMinor })),
     pictures: made.pictures,
     wantedPictures: made.wanted,
+    downloads: made.downloads ?? [],
   });
-  const { options, values } = axesFor(variants, rules, lines);
+  const { options, values } = axesFor(variants, rules, docket);
   if (options.length > rules.variants.axes)
     ours.push({
       code: 'too-many-axes',
@@ -53,7 +67,7 @@ export function ruleProblems(made: Offered, rules: RulesDocument, outlet: string
     description: textIn(fields, 'description', language),
     tags: tagsIn(fields, language),
     brand: '-',
-    kind: lines[0]?.noun.one ?? '-',
+    kind: nounOf(docket) || '-',
     options,
     variants: priced.length ? variants.map((v) => ({ values: values(v), priceMinor: v.priceMinor!, sku: v.sku })) : [],
     pictures: Array.from({ length: made.pictures }, () => ({ file: '', alt: '' })),
@@ -76,14 +90,15 @@ export function beside(known: Problem[], found: Problem[]): Problem[] {
 export function recheck(
   proof: Omit<Offered, 'pictures' | 'wanted'> & { problems: Problem[]; pictures: readonly unknown[]; outlet: string },
   rules: RulesDocument,
-  lines: readonly GoodsLine[],
+  docket: SoldBy,
 ): Problem[] {
   const language = mainLanguage(rules);
   const { fields } = proof;
   const fromPattern = (name: string) =>
     (name === 'tags' ? fields.tags[language] : fields.words[name]?.[language])?.from === 'pattern';
   const missing = (p: Problem) => (p.code === 'wording-missing' || p.code === 'language-missing') && fromPattern(p.field);
-  const stay = proof.problems.filter((p) => ['artwork', 'goods', 'pictures'].includes(p.field) || missing(p));
+  const made = (p: Problem) => ['artwork', 'goods', 'pictures', 'downloads'].includes(p.field) && p.code !== 'downloads-over';
+  const stay = proof.problems.filter((p) => made(p) || missing(p));
   const n = proof.pictures.length;
-  return [...stay, ...beside(stay, ruleProblems({ ...proof, pictures: n, wanted: n }, rules, proof.outlet, lines))];
+  return [...stay, ...beside(stay, ruleProblems({ ...proof, pictures: n, wanted: n }, rules, proof.outlet, docket))];
 }

@@ -5,6 +5,8 @@ import { isKept, type Field, type InLanguages, type ProofFields } from '../../..
 import { lookUp } from '../../../core/outlet/languages';
 import { mainLanguage } from '../../../core/outlet/rules';
 import { buyersText } from '../../../core/stock/blank';
+import { nounOf } from '../../../core/docket/docket';
+import { filesText, type DownloadOffer } from './downloads';
 import type { LineOffer } from './goods';
 import type { Making } from './making';
 
@@ -70,7 +72,11 @@ export function wordsOf(making: Making, subject: WordingSubject, problems: Probl
 const joined = (texts: string[], by: string): string => [...new Set(texts.filter(Boolean))].join(by);
 
 /** What patterns can speak of: the motif, and what is offered of each goods line. */
-export function wordingSubject({ artwork, twins, order, outlet }: Making, offers: readonly LineOffer[]): WordingSubject {
+export function wordingSubject(
+  { artwork, twins, order, outlet }: Making,
+  offers: readonly LineOffer[],
+  sold: DownloadOffer | null,
+): WordingSubject {
   const first = offers[0];
   const sizesOf = (o: LineOffer) => (o.sizes.length ? o.sizes : o.line.sizes).join(', ');
   const coloursOf = (o: LineOffer) =>
@@ -82,12 +88,13 @@ export function wordingSubject({ artwork, twins, order, outlet }: Making, offers
       keywords: artwork.keywords.join(', '),
     },
     product: {
-      noun: order.lines[0]!.noun.one,
+      noun: nounOf(order),
       name: first?.blank.name,
       text: joined(offers.map((o) => buyersText(o.blank)), '\n\n'), // prettier-ignore
       care: joined(offers.map((o) => o.blank.care), '\n'), // prettier-ignore
       sizes: offers.length > 1 ? offers.map((o) => `${o.line.noun.one} ${sizesOf(o)}`).join('; ') : first && sizesOf(first),
       colours: joined(offers.flatMap(coloursOf), ', '),
+      ...(sold && { files: filesText(sold) }),
     },
     outlet: { name: outlet.name },
   };

@@ -2,6 +2,8 @@
 import { useState } from 'react';
 import type { BlankView } from '@/api/views';
 import type { ChosenColours, GoodsLine, WhenEnded } from '@/core/docket/docket';
+import { DOWNLOADS_KEY } from '@/core/downloads/form';
+import { downloadLineOf } from '@/core/downloads/starter';
 import { begunAnew, starterParts } from '@/core/docket/starter';
 import { faceOn, fitted, onArea } from '@/core/placement/form';
 import { act } from '../../api';
@@ -10,6 +12,7 @@ import { NumberField } from '../../parts/fields/amount';
 import { CheckField, Toggles } from '../../parts/fields/choices';
 import { ChoiceField, TextField } from '../../parts/fields/field';
 import { Tabs } from '../../parts/tabs';
+import { DownloadsPart } from './downloads-part';
 import { Part, toggled, useDocket, useGoods, Wrong } from './form';
 import { Placements } from './placement/placements';
 
@@ -38,32 +41,51 @@ const ENDED: [WhenEnded | '', string][] = [
   ['nearest colour', 'take the nearest colour in its place'],
 ];
 
-/** The goods of a docket: one line for each blank, with what is offered of it and where the artwork sits on it. */
+/** What a docket sells: a goods line for each blank, with what is offered of it and where the artwork sits on it; or files. */
 export function LinesPart() {
   const { document, now, change, problem } = useDocket();
   const { names, blankOf } = useGoods();
-  const [at, setAt] = useState(document.lines[0]!.key);
+  const { lines, downloads } = document;
+  const [at, setAt] = useState(lines[0]?.key ?? DOWNLOADS_KEY);
   const shown = Math.max(
     0,
-    document.lines.findIndex((l) => l.key === at),
+    lines.findIndex((l) => l.key === at),
   );
-  const line = document.lines[shown]!;
+  const files = downloads && (at === DOWNLOADS_KEY || !lines.length) ? downloads : null;
+  const line = lines[shown];
   const add = (id: string) =>
     void act(async () => {
+      if (id === DOWNLOADS_KEY) {
+        change({ downloads: downloadLineOf('printable') });
+        return setAt(DOWNLOADS_KEY);
+      }
       const blank = await blankOf(id);
-      const { lines } = now();
-      const next = lineFor(blank, lines.find((l) => l.key === line.key), lines.map((l) => l.key)); // prettier-ignore
-      change({ lines: [...lines, next] });
+      const { lines: all } = now();
+      const next = lineFor(blank, line && all.find((l) => l.key === line.key), all.map((l) => l.key)); // prettier-ignore
+      change({ lines: [...all, next] });
       setAt(next.key);
     });
+  const takeOut = () => {
+    change({ lines: lines.filter((_, i) => i !== shown) });
+    setAt(lines[shown === 0 ? 1 : 0]?.key ?? DOWNLOADS_KEY);
+  };
+  const withoutFiles = () => {
+    const { downloads: _, ...rest } = now();
+    // every part is told anew, so that what is not there any more goes
+    change({ ...rest, downloads: undefined });
+    setAt(lines[0]!.key);
+  };
   return (
     <Part word="Goods" about="a mug in two sizes, or a shirt for big and small, is one docket with two lines">
       <div className="flex items-end justify-between gap-4">
         <Tabs
           label="Goods lines"
-          value={line.key}
+          value={files ? DOWNLOADS_KEY : line!.key}
           change={setAt}
-          tabs={document.lines.map((l) => ({ value: l.key, word: l.noun.one || 'goods' }))}
+          tabs={[
+            ...lines.map((l) => ({ value: l.key, word: l.noun.one || 'goods' })),
+            ...(downloads ? [{ value: DOWNLOADS_KEY, word: downloads.noun.one || 'files' }] : []),
+          ]}
         />
         <ChoiceField
           hideLabel
@@ -71,30 +93,29 @@ export function LinesPart() {
           label="Add a goods line"
           className="w-[190px]"
           value=""
-          options={[['', 'add a goods line…'], ...names.map((b) => [b.id, b.name] as const)]}
+          options={[
+            ['', 'add a goods line…'],
+            ...(downloads ? [] : [[DOWNLOADS_KEY, 'files to download'] as const]),
+            ...names.map((b) => [b.id, b.name] as const),
+          ]}
           onChange={(e) => e.target.value && add(e.target.value)}
         />
       </div>
-      <Line
-        key={line.key}
-        at={shown}
-        remove={
-          document.lines.length > 1
-            ? () => {
-                change({ lines: document.lines.filter((_, i) => i !== shown) });
-                setAt(document.lines[shown === 0 ? 1 : 0]!.key);
-              }
-            : null
-        }
-      />
-      <Wrong says={problem('document.lines')} />
-      <ChoiceField
-        label="When the print house ends a colour"
-        className="w-[330px]"
-        value={document.whenEnded ?? ''}
-        options={ENDED}
-        onChange={(e) => change({ whenEnded: (e.target.value || undefined) as WhenEnded | undefined })}
-      />
+      {files ? (
+        <DownloadsPart line={files} remove={lines.length ? withoutFiles : null} />
+      ) : (
+        <Line key={line!.key} at={shown} remove={lines.length > 1 || downloads ? takeOut : null} />
+      )}
+      <Wrong says={problem('document.lines') ?? problem('document.downloads')} />
+      {!files && (
+        <ChoiceField
+          label="When the print house ends a colour"
+          className="w-[330px]"
+          value={document.whenEnded ?? ''}
+          options={ENDED}
+          onChange={(e) => change({ whenEnded: (e.target.value || undefined) as WhenEnded | undefined })}
+        />
+      )}
     </Part>
   );
 }
@@ -113,7 +134,7 @@ function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
     void act(async () => {
       const other = await blankOf(id);
       const parts = (b: BlankView) => starterParts(b.id, b.document, scenes);
-      if (document.lines.length === 1) change(begunAnew(now(), parts(blank), parts(other)));
+      if (document.lines.length === 1 && !document.downloads) change(begunAnew(now(), parts(blank), parts(other)));
       else put({ ...lineFor(other, now().lines[at], []), key: line.key });
     });
   const finishes = blank.document.finishes?.choices;

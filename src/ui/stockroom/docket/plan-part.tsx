@@ -10,7 +10,7 @@ export function PlanPart() {
   const { form, document } = useDocket();
   const { plans, blanks } = useGoods();
   const plan = form.watch('plan');
-  const currency = blanks.find((b) => b.id === document.lines[0]!.blank)?.currency ?? 'USD';
+  const currency = blanks.find((b) => b.id === document.lines[0]?.blank)?.currency ?? 'USD';
   const put = (part: Partial<PlanDraft>) => form.setValue('plan', { ...plan, ...part }, dirty);
   const kept = plans.find((p) => p.id === plan.id);
   const choose = (id: string) => {

@@ -67,7 +67,8 @@ export function Result({ document, plan }: { document: DocketDocument; plan: Pri
 function Shown({ tried, sample, scenes }: { tried: TriedView; sample: ArtworkView; scenes: SceneSheet[] }) {
   const { title, tags, description, prices } = tried.fields;
   const price = prices.value.find((p) => p.size === 'M') ?? prices.value[0];
-  const first = tried.pictures[0]?.prints[0]?.layers.find((l) => l.artwork);
+  // of files the list says more than what a scene shows
+  const first = tried.files.length ? undefined : tried.pictures[0]?.prints[0]?.layers.find((l) => l.artwork);
   return (
     <>
       <div className="grid grid-cols-3 gap-1.5">
@@ -89,6 +90,25 @@ function Shown({ tried, sample, scenes }: { tried: TriedView; sample: ArtworkVie
         <p className="mt-1.5 text-soft">
           {Math.round(first.widthMm)} mm wide at {Math.floor(first.ppi)} px/in
         </p>
+      )}
+      {tried.files.length > 0 && (
+        <table className="table-xs table mt-2" aria-label="Files to download">
+          <tbody>
+            {tried.files.map((f) => (
+              <tr key={f.word}>
+                <td className="font-semibold">{f.word}</td>
+                <td>
+                  {f.printed && 'up to '}
+                  {f.size}
+                </td>
+                <td className="text-right tabular-nums">
+                  {f.widthPx} × {f.heightPx} px
+                </td>
+                <td>{f.formats.join(', ')}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
       {tried.problems.map((p) => (
         <p key={p.sentence} className={`mt-1.5 px-2.5 py-1.5 ${p.stops ? 'bg-spot-t' : 'border-l-2 border-ochre bg-ochre-t/50'}`}>

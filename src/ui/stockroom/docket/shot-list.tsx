@@ -10,6 +10,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
 import type { Shot } from '@/core/docket/docket';
+import { DOWNLOADS_KEY } from '@/core/downloads/form';
 import { Button, IconButton } from '../../parts/button';
 import { ChoiceField, TextField, type Option, type OptionGroup } from '../../parts/fields/field';
 import { Part, useDocket, useGoods, Wrong } from './form';
@@ -30,16 +31,18 @@ export function ShotListPart() {
   );
 }
 
-/** Scenes that show a print area of one of the goods lines. */
+/** Scenes that show a print area of one of the goods lines, or paper where files are sold. */
 function useScenes() {
   const { document } = useDocket();
   const { scenes, blanks } = useGoods();
-  return scenes.filter((s) =>
-    document.lines.some(
-      (l) =>
-        blanks.find((b) => b.id === l.blank)?.kind === s.blank &&
-        l.placements.some((p) => s.areas.some((a) => a.name === p.area)),
-    ),
+  return scenes.filter(
+    (s) =>
+      (document.downloads && s.blank === 'poster') ||
+      document.lines.some(
+        (l) =>
+          blanks.find((b) => b.id === l.blank)?.kind === s.blank &&
+          l.placements.some((p) => s.areas.some((a) => a.name === p.area)),
+      ),
   );
 }
 
@@ -108,7 +111,7 @@ function shotOf(value: string, before: Shot): Shot {
   const [kind, rest = ''] = [value.split(' ')[0], value.slice(value.indexOf(' ') + 1)];
   const line = 'line' in before && before.line ? { line: before.line } : {};
   if (kind === 'scene') return { kind, scene: rest, colour: before.kind === 'scene' ? before.colour : 'featured', ...line };
-  if (kind === 'card') return { kind, card: rest as 'sizes' | 'colours', ...line };
+  if (kind === 'card') return { kind, card: rest as 'sizes' | 'colours' | 'files', ...line };
   if (kind === 'kept') return { kind, artwork: rest };
   return { kind: 'free' };
 }
@@ -132,11 +135,12 @@ function Row({
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id });
   const pictures: (Option | OptionGroup)[] = [
     { group: 'scenes', options: sheets.map((s) => [`scene ${s.id}`, s.title] as const) },
-    { group: 'cards', options: [['card sizes', 'Card of sizes'], ['card colours', 'Card of colours']] }, // prettier-ignore
+    { group: 'cards', options: [['card sizes', 'Card of sizes'], ['card colours', 'Card of colours'], ...(document.downloads ? [['card files', 'Card of files'] as const] : [])] }, // prettier-ignore
     { group: 'pictures that are kept', options: samples.map((a) => [`kept ${a.id}`, a.name] as const) },
     { group: 'by hand', options: [['free', 'A free place']] },
   ];
-  const several = document.lines.length > 1 && (shot.kind === 'scene' || shot.kind === 'card');
+  const lines = [...document.lines, ...(document.downloads ? [{ key: DOWNLOADS_KEY, noun: document.downloads.noun }] : [])];
+  const several = lines.length > 1 && (shot.kind === 'scene' || shot.kind === 'card');
   return (
     <li
       ref={setNodeRef}
@@ -185,7 +189,7 @@ function Row({
           hideLabel
           label={`Goods of picture ${i + 1}`}
           value={shot.line ?? ''}
-          options={[['', 'first that fits'], ...document.lines.map((l) => [l.key, l.noun.one] as const)]}
+          options={[['', 'first that fits'], ...lines.map((l) => [l.key, l.noun.one] as const)]}
           onChange={(e) => {
             const { line: _, ...rest } = shot;
             put(e.target.value ? { ...rest, line: e.target.value } : rest);

@@ -7,7 +7,7 @@ import { Tabs } from '../../parts/tabs';
 import { Part, useDocket, useGoods, Wrong } from './form';
 
 const MAY_SAY =
-  '{{ artwork.name }}, .subject, .keywords · {{ product.noun }}, .name, .text, .care, .sizes, .colours · {{ outlet.name }}';
+  '{{ artwork.name }}, .subject, .keywords · {{ product.noun }}, .name, .text, .care, .sizes, .colours, .files · {{ outlet.name }}';
 const ROWS: Record<string, number> = { title: 2, description: 6 };
 const names = new Intl.DisplayNames('en', { type: 'language' });
 

@@ -6,7 +6,8 @@ import { scenes } from '@/services/stockroom/scenes';
 import { plans } from '@/services/stockroom/plans';
 import type { DocketDocument } from '@/core/docket/docket';
 import { begunAnew, NO_PLAN, STARTER_PLAN, starterParts } from '@/core/docket/starter';
-import { outlets } from '@/services/outlets/outlets';
+import { DOWNLOAD_KINDS, DOWNLOAD_PLAN, downloadParts, type DownloadKind } from '@/core/downloads/starter';
+import { outlets, type OutletRow } from '@/services/outlets/outlets';
 import { blankNames } from '@/services/stockroom/blank-windows';
 import { blanksOf, type BlankRow } from '@/services/stockroom/blanks';
 import { docket, docketUses } from '@/services/stockroom/dockets';
@@ -33,10 +34,23 @@ const started = (blank: BlankRow, outlets: string[]) => ({
   plan: { id: null, revision: 0, ...STARTER_PLAN },
 });
 
+/** A docket that sells files, to begin with, for the outlets that take some. */
+const startedFiles = (kind: DownloadKind, houses: OutletRow[]) => ({
+  id: '',
+  name: '',
+  revision: 0,
+  document: {
+    ...downloadParts(kind, scenes()),
+    pricePlan: NO_PLAN,
+    outlets: houses.filter((o) => !o.rules || o.rules.downloads).map((o) => ({ outlet: o.id })),
+  },
+  plan: { id: null, revision: 0, ...DOWNLOAD_PLAN },
+});
+
 /** A docket's document for another blank: what a hand has changed stays. */
 function forBlank(document: DocketDocument, goods: BlankRow[], is: BlankRow): DocketDocument {
-  const was = goods.find((b) => b.id === document.lines[0]!.blank);
-  if (!was || was === is || document.lines.length > 1) return document;
+  const was = goods.find((b) => b.id === document.lines[0]?.blank);
+  if (!was || was === is || document.lines.length > 1 || document.downloads) return document;
   const parts = (b: BlankRow) => starterParts(b.id, b.document, scenes());
   return begunAnew(document, parts(was), parts(is));
 }
@@ -50,7 +64,8 @@ export default async function Page({
 }) {
   const caller = await visitor();
   const { id } = await params;
-  const { blank, on, copy } = await searchParams;
+  const { blank, on, copy, downloads } = await searchParams;
+  const files = DOWNLOAD_KINDS.find((k) => k === downloads);
   const [names, houses, priced] = [
     await blankNames(caller.workspace),
     await outlets(caller.workspace),
@@ -58,7 +73,7 @@ export default async function Page({
   ];
   // what there are pictures of comes first
   const starting = names.find((b) => b.id === blank) ?? names.find((b) => scenes().some((s) => s.blank === b.kind)) ?? names[0];
-  if (!starting || (id !== 'new' && !isId(id))) notFound();
+  if ((!starting && !files && id === 'new') || (id !== 'new' && !isId(id))) notFound();
   const like = id === 'new' ? copy : id;
   const kept = isId(like)
     ? await docket(caller.workspace, like).catch((e: unknown) => {
@@ -66,10 +81,15 @@ export default async function Page({
         throw e;
       })
     : null;
-  const goods = await blanksOf(caller.workspace, [starting.id, ...(kept?.document.lines.map((l) => l.blank) ?? [])]);
-  const begun = goods.find((b) => b.id === starting.id)!;
+  const goods = await blanksOf(caller.workspace, [
+    ...(starting ? [starting.id] : []),
+    ...(kept?.document.lines.map((l) => l.blank) ?? []),
+  ]);
+  const begun = goods.find((b) => b.id === starting?.id);
   const it = !kept
-    ? started(begun, houses.map((o) => o.id)) // prettier-ignore
+    ? files
+      ? startedFiles(files, houses)
+      : started(begun!, houses.map((o) => o.id)) // prettier-ignore
     : id !== 'new'
       ? kept
       : {
@@ -77,7 +97,7 @@ export default async function Page({
           id: '',
           name: `${kept.name}, copy`,
           revision: 0,
-          document: blank ? forBlank(kept.document, goods, begun) : kept.document,
+          document: blank && begun ? forBlank(kept.document, goods, begun) : kept.document,
         };
   const plan =
     'plan' in it ? (priced.find((p) => p.name === it.plan.name) ?? it.plan) : priced.find((p) => p.id === it.document.pricePlan)!;
@@ -89,7 +109,7 @@ export default async function Page({
     <>
       <Follow tables={TABLES} />
       <DocketEditor
-        key={`${it.id} ${copy ?? ''} ${starting.id}`}
+        key={`${it.id} ${copy ?? ''} ${starting?.id} ${files ?? ''}`}
         docket={it}
         plan={plan}
         uses={uses}
