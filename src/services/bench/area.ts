@@ -32,6 +32,7 @@ export async function benchArea(tx: Tx, asked: AreaAsked): Promise<BenchArea> {
   const docket = await docketById(tx, asked.docket);
   if (!docket) throw new Trouble('not-found', 'There is no such docket.');
   const { lines, accepts } = effective(docket.document, '');
+  if (!lines.length) throw new Trouble('not-found', `“${docket.name}” prints nothing: it sells files.`);
   const line = asked.line === undefined ? lines[0]! : lines.find((l) => l.key === asked.line);
   if (!line) throw new Trouble('not-found', `“${docket.name}” has no goods line ${asked.line}.`);
   const placement = asked.area === undefined ? line.placements[0]! : line.placements.find((p) => p.area === asked.area);

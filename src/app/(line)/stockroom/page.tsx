@@ -25,7 +25,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     await blankKinds(caller.workspace),
     await outlets(caller.workspace),
   ];
-  const used = await blankNames(caller.workspace, [...new Set(forms.map((d) => d.document.lines[0]!.blank))]);
+  const used = await blankNames(caller.workspace, [...new Set(forms.flatMap((d) => d.document.lines[0]?.blank ?? []))]);
   const samples = samplesOf(
     (await listArtworks(caller.workspace, { state: 'ready' }, 0, 24)).map(artworkView(caller.workspace)),
     'thumb',

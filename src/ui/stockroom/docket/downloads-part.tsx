@@ -58,11 +58,11 @@ export function DownloadsPart({ line, remove }: { line: DownloadLine; remove: ((
       <table className="table-xs table">
         <thead>
           <tr>
-            <th className="w-[92px]">Shape</th>
-            <th className="w-[240px]">Formats</th>
+            <th className="w-[86px]">Shape</th>
+            <th className="w-[286px]">Formats</th>
             <th>Up to</th>
             <th>Picture</th>
-            <th className="w-[92px]">At most</th>
+            <th className="w-[76px]">px/in</th>
           </tr>
         </thead>
         <tbody>
@@ -154,8 +154,8 @@ function Shape({
                 <NumberField
                   hideLabel
                   label={`Border of ${word}`}
-                  className="w-[70px]"
-                  unit="%"
+                  className="w-[52px]"
+                  title="Left free all round, percent of the shorter side"
                   min={0}
                   max={40}
                   value={Math.round((rendition.border ?? 0) * 100)}
@@ -165,7 +165,7 @@ function Shape({
                   hideLabel
                   label={`Border colour of ${word}`}
                   none="White, or see-through where the format can"
-                  value={rendition.ground?.slice(1) ?? null}
+                  value={(rendition.ground ?? '#ffffff').slice(1)}
                   change={(hex) => change({ ground: hex ? `#${hex}` : undefined })}
                 />
               </>
@@ -178,8 +178,7 @@ function Shape({
           <NumberField
             hideLabel
             label={`Resolution of ${word}`}
-            title="Never finer than the artwork: nothing is enlarged"
-            unit="px/in"
+            title="At most: never finer than the artwork, for nothing is enlarged"
             min={72}
             max={600}
             value={Number.isNaN(rendition.ppi) ? null : rendition.ppi}

@@ -159,7 +159,7 @@ export function DocketEditor({
                   Take changes back
                 </Button>
               )}
-              {!isNew && !isDirty && (
+              {!isNew && !isDirty && document.lines.length > 0 && (
                 <ButtonLink tone="quiet" href={`/bench?on=${docket.id}`}>
                   On the bench
                 </ButtonLink>

@@ -76,7 +76,14 @@ export function LinesPart() {
     setAt(lines[0]!.key);
   };
   return (
-    <Part word="Goods" about="a mug in two sizes, or a shirt for big and small, is one docket with two lines">
+    <Part
+      word="Goods"
+      about={
+        files
+          ? 'files that buyers download at once'
+          : 'a mug in two sizes, or a shirt for big and small, is one docket with two lines'
+      }
+    >
       <div className="flex items-end justify-between gap-4">
         <Tabs
           label="Goods lines"
