@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { PDFDocument, rgb, type PDFFont, type PDFPage } from '@cantoo/pdf-lib';
+import { PDFDocument, rgb, type PDFPage } from '@cantoo/pdf-lib';
 import * as fontkit from 'fontkit';
 import { hexToRgb } from '../../core/colour/colour';
 import { FONTS, type FontName } from '../../core/lettering/fonts';
@@ -34,24 +34,43 @@ function shownIn(font: fontkit.Font, text: string): string {
   return [...text.normalize('NFC')].filter((c) => c === '\n' || font.hasGlyphForCodePoint(c.codePointAt(0)!)).join('');
 }
 
+/** How wide letters are set, points: by their advances, which kerning only narrows. Each letter is asked for once. */
+function measuring(font: fontkit.Font): (text: string, size: number) => number {
+  const known = new Map<string, number>();
+  const advance = (letter: string): number => {
+    let wide = known.get(letter);
+    if (wide === undefined)
+      known.set(letter, (wide = font.glyphForCodePoint(letter.codePointAt(0)!).advanceWidth / font.unitsPerEm));
+    return wide;
+  };
+  return (text, size) => [...text].reduce((sum, letter) => sum + advance(letter), 0) * size;
+}
+
 /** Words broken into lines no wider than `room`, points; a word that is wider is cut. */
-function broken(text: string, font: PDFFont, size: number, room: number): string[] {
+function broken(text: string, wide: (text: string) => number, room: number): string[] {
   const lines: string[] = [];
-  const wide = (t: string) => font.widthOfTextAtSize(t, size) > room;
   for (const paragraph of text.split('\n')) {
     let line = '';
-    for (let word of paragraph.split(' ')) {
-      if (line && wide(`${line} ${word}`)) {
+    let at = 0;
+    for (const word of paragraph.split(' ')) {
+      const its = wide(word);
+      if (line && at + wide(' ') + its > room) {
         lines.push(line);
-        line = '';
+        [line, at] = ['', 0];
       }
-      while (wide(word)) {
-        let n = word.length - 1;
-        while (n > 1 && wide(word.slice(0, n))) n--;
-        lines.push(word.slice(0, n));
-        word = word.slice(n);
+      if (line) {
+        line += ` ${word}`;
+        at += wide(' ') + its;
+        continue;
       }
-      line = line ? `${line} ${word}` : word;
+      for (const letter of word) {
+        if (line && at + wide(letter) > room) {
+          lines.push(line);
+          [line, at] = ['', 0];
+        }
+        line += letter;
+        at += wide(letter);
+      }
     }
     lines.push(line);
   }
@@ -66,7 +85,8 @@ export async function contentsPdf({ title, note, parts }: Contents): Promise<Uin
   document.setProducer('Union Press');
   const load = async (name: FontName) => {
     const data = fontData(name);
-    return { set: await document.embedFont(data, { subset: true }), has: fontkit.create(data) as fontkit.Font };
+    const has = fontkit.create(data) as fontkit.Font;
+    return { set: await document.embedFont(data, { subset: true }), has, wide: measuring(has) };
   };
   const [bold, plain] = [await load('sans'), await load('sans light')];
   let page: PDFPage = document.addPage([WIDTH, HEIGHT]);
@@ -78,7 +98,7 @@ export async function contentsPdf({ title, note, parts }: Contents): Promise<Uin
     y = HEIGHT - MARGIN - by;
   };
   const write = (text: string, font: typeof bold, size: number, leading: number, ink = INK, indent = 0) => {
-    for (const line of broken(shownIn(font.has, text), font.set, size, ROOM - indent)) {
+    for (const line of broken(shownIn(font.has, text), (t) => font.wide(t, size), ROOM - indent)) {
       down(leading);
       if (line) page.drawText(line, { x: MARGIN + indent, y, size, font: font.set, color: ink });
     }

@@ -7,6 +7,7 @@ import type { Said } from '../../core/said';
 import { borrow, bytesOf, has, keepDerived, keepDerivedFile } from '../../files/store';
 import { CannotRead } from '../pictures/problem';
 import { drawnTo } from '../prints/make';
+import { layPicture } from '../prints/pdf';
 import { writePng } from '../prints/raster';
 import { drawnSvg, tracedSvg } from './trace';
 
@@ -92,7 +93,12 @@ async function pagePdf(jpeg: Buffer, widthMm: number, heightMm: number, title: s
   document.setProducer('Union Press');
   const [width, height] = [points(widthMm), points(heightMm)];
   const page = document.addPage([width, height]);
-  page.drawImage(await document.embedJpg(jpeg), { x: 0, y: 0, width, height });
+  const { icc, ...size } = await sharp(jpeg).metadata();
+  layPicture(page, 'Picture', {
+    ...{ width: size.width, height: size.height, data: jpeg },
+    profile: document.context.flateStream(icc!, { N: 3 }),
+    packed: { Filter: 'DCTDecode' },
+  });
   return document.save();
 }
 

@@ -21,7 +21,9 @@ const HOW = {
   pathPrecision: 1,
 };
 /** A drawing that is larger than that is no drawing any more, but a heap of specks. */
-const MOST_BYTES = 4_000_000;
+const MOST_BYTES = 2_500_000;
+/** Flat art is traced within a second or two; what takes so long is none. */
+const MOST_MS = 20_000;
 /** It must look as what was traced: peak signal to noise on white, dB. Fitted by eye. */
 const LIKE_DB = 24;
 const COMPARED_PX = 600;
@@ -34,8 +36,11 @@ export async function tracedSvg(path: string, fileName: string): Promise<string 
   const image = await openOriginal(path, fileName, { width: TRACED_PX, height: TRACED_PX });
   const png = await image.resize(TRACED_PX, TRACED_PX, { fit: 'inside', withoutEnlargement: true }).png().toBuffer();
   const { width, height } = await sharp(png).metadata();
-  const made = await vectorize(png, HOW);
-  if (made.length > MOST_BYTES) return null;
+  const made = await vectorize(png, HOW, AbortSignal.timeout(MOST_MS)).catch((error: Error) => {
+    if (/abort/i.test(`${error.name} ${error.message}`)) return null;
+    throw error;
+  });
+  if (made === null || made.length > MOST_BYTES) return null;
   // it scales only where it says what its numbers are of
   const svg = made
     .replace(/<!--[\s\S]*?-->\s*/g, '')

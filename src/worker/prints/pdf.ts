@@ -4,6 +4,8 @@ import {
   PDFDocument,
   PDFName,
   PDFRawStream,
+  type PDFPage,
+  type PDFStream,
   popGraphicsState,
   pushGraphicsState,
 } from '@cantoo/pdf-lib';
@@ -57,7 +59,28 @@ export async function printPdf(png: Buffer, file: PrintFile): Promise<Uint8Array
   page.setBleedBox(0, 0, trimWidth + 2 * bleed, trimHeight + 2 * bleed);
   page.setTrimBox(bleed, bleed, trimWidth, trimHeight);
   const { context } = document;
-  const space = context.register(PDFRawStream.of(context.obj({ N: 3, Filter: 'FlateDecode' }), profile));
+  layPicture(page, 'Print', {
+    ...{ width, height, data: rows },
+    profile: PDFRawStream.of(context.obj({ N: 3, Filter: 'FlateDecode' }), profile),
+    packed: { Filter: 'FlateDecode', DecodeParms: { Predictor: 15, Colors: 3, BitsPerComponent: 8, Columns: width } },
+  });
+  return document.save();
+}
+
+/** A picture as a PDF keeps it: its bytes as they are packed, and the colour space that its numbers are in. */
+export interface PackedPicture {
+  width: number;
+  height: number;
+  data: Uint8Array;
+  /** An ICC profile of three channels. */
+  profile: PDFStream;
+  /** How the bytes are packed: a filter with its parameters (ISO 32000-2, 7.4). */
+  packed: Record<string, string | object>;
+}
+
+/** Lays a picture of 8 bits a channel over all of a page (ISO 32000-2, 8.9.5). */
+export function layPicture(page: PDFPage, name: string, { width, height, data, profile, packed }: PackedPicture): void {
+  const { context } = page.doc;
   const picture = PDFRawStream.of(
     context.obj({
       Type: 'XObject',
@@ -65,18 +88,15 @@ export async function printPdf(png: Buffer, file: PrintFile): Promise<Uint8Array
       Width: width,
       Height: height,
       BitsPerComponent: 8,
-      ColorSpace: [PDFName.of('ICCBased'), space],
-      Filter: 'FlateDecode',
-      DecodeParms: { Predictor: 15, Colors: 3, BitsPerComponent: 8, Columns: width },
+      ColorSpace: [PDFName.of('ICCBased'), context.register(profile)],
+      ...(packed as Record<string, string>),
     }),
-    rows,
+    data,
   );
-  const name = page.node.newXObject('Print', context.register(picture));
   page.pushOperators(
     pushGraphicsState(),
     concatTransformationMatrix(page.getWidth(), 0, 0, page.getHeight(), 0, 0),
-    drawObject(name),
+    drawObject(page.node.newXObject(name, context.register(picture))),
     popGraphicsState(),
   );
-  return document.save();
 }
