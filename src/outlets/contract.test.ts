@@ -139,6 +139,38 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
     expect(rules.listingSchema).toHaveProperty('properties.title.maxLength', rules.texts.title!.limit);
   });
 
+  test('what buyers get at once is handed over: more, fewer and other files, in their order', async () => {
+    const { adapter, session } = await open(outlet);
+    const file = (name: string, data: string) => {
+      pictures.set(name, Buffer.from(data));
+      return { name, file: name, sha256: createHash('sha256').update(data).digest('hex') };
+    };
+    const [contents, wren, heron] = [
+      file('Contents.pdf', '%PDF-1.7'),
+      file('Wren × 2.zip', 'PK one'),
+      file('Heron.zip', 'PK two'),
+    ];
+    expect((await adapter.rules(session)).downloads!.bytesEach).toBeGreaterThan(1_000_000);
+    const first = listing({ options: [], variants: [{ values: [], priceMinor: 690, sku: '1' }], downloads: [contents, wren] });
+    const done = await send(adapter, session, first, true);
+    const { remoteId, differs, there } = await reread(adapter, session, done, first);
+    expect([differs, there!.downloads]).toEqual([[], [contents.sha256, wren.sha256]]);
+    const page = await (await fetch(adapter.write.standing(done, session).url)).text();
+    for (const { name } of first.downloads!) expect(page).toContain(name);
+    // as a buyer would be handed it
+    const address = new RegExp('href="([^"]*)"[^>]*>Wren × 2.zip').exec(page)![1]!;
+    const handed = await fetch(new URL(address, session.baseUrl));
+    expect([await handed.text(), handed.headers.get('content-disposition')]).toEqual([
+      'PK one',
+      expect.stringContaining('attachment'),
+    ]);
+    for (const downloads of [[heron, contents], []]) {
+      const target = { ...first, downloads };
+      await carryOut(adapter.write.downloads({ remoteId, listing: target, fields: ['downloads'] }, done), session, done);
+      expect((await reread(adapter, session, done, target)).differs).toEqual([]);
+    }
+  });
+
   test('what it lets a seller choose is told as a document, and what is chosen is sent', async () => {
     const { adapter, session } = await open(outlet);
     const offer = await adapter.settings(session);

@@ -41,6 +41,7 @@ test.each<[ListingField, Partial<ThereListing>]>([
   ['prices', { variants: there.variants.map((v) => ({ ...v, priceMinor: v.priceMinor + 1 })) }],
   ['pictures', { pictures: ['abc', 'def'] }],
   ['pictures', { pictures: [] }],
+  ['downloads', { downloads: ['def'] }],
 ])('another %s is one', (field, change) => expect(differences(sent, ['abc'], { ...there, ...change })).toEqual([field]));
 
 test('prices are compared as a set: any order of the same is the same, any other price is not', () =>

@@ -81,14 +81,11 @@ function downloadSteps(p: ListingPayload, done: Done, id: (done: Done) => string
   const files = p.downloads ?? [];
   const before = Object.keys(done).filter((name) => name.startsWith('download '));
   const most = Math.max(files.length, ...before.map(placeOf), 0);
-  return Array.from(
-    { length: most },
-    (_, i): Step => ({
-      part: `download ${i + 1}`,
-      carries: files[i] ? { name: files[i].name, sha256: files[i].sha256 } : null,
-      perform: (now, session) => handOver(files[i], `${offerAt(id(now))}/downloads/${i + 1}`, session),
-    }),
-  );
+  return Array.from({ length: most }, (_, i): Step => ({
+    part: `download ${i + 1}`,
+    carries: files[i] ? { name: files[i].name, sha256: files[i].sha256 } : null,
+    perform: (now, session) => handOver(files[i], `${offerAt(id(now))}/downloads/${i + 1}`, session),
+  }));
 }
 
 /** Puts a file in its place, or takes away what an earlier content left there. */

@@ -638,3 +638,96 @@ test('further texts of an outlet are made where the docket has a pattern, and ar
   const it = made({ rules: { texts }, document: { words: { ...document.words, searchTitle: { en: '{{ artwork.name }}' } } } });
   expect(textIn(it.fields, 'searchTitle', 'en')).toBe('Keep a light on');
 });
+
+describe('files to download', () => {
+  const selling: Partial<DocketDocument> = {
+    lines: [],
+    downloads: {
+      noun: { one: 'Printable', many: 'Printables' },
+      pack: 'loose where they fit',
+      renditions: [
+        { sheet: '4:5', formats: ['jpg', 'pdf'], ppi: 300, how: 'cover' },
+        { sheet: 'ISO A', formats: ['jpg'], ppi: 300, how: 'inside' },
+      ],
+      note: { en: 'Thank you for {{ artwork.name }}.' },
+    },
+    shots: [
+      { kind: 'scene', scene: 'poster-leaning', colour: 'featured' },
+      { kind: 'card', card: 'files' },
+    ],
+    words: { title: { en: '{{ artwork.name }} {{ product.noun }}' }, description: { en: 'At once:\n{{ product.files }}' } },
+  };
+  const taking: Partial<RulesDocument> = { downloads: { files: 5, bytesEach: 30_000_000 } };
+  const picture = {
+    ...artwork,
+    format: 'png',
+    measured: { ...cream, clearShare: 0, picture: { kind: 'drawing', equalShare: 0.9, grainShare: 0 } },
+  } as unknown as ArtworkRow;
+  const sold = (change: Change = {}) => made({ artwork: picture, document: selling, rules: taking, ...change });
+
+  test('are one variant without a choice, of no cost, priced by the plan; nothing is printed for them', () => {
+    const it = sold();
+    expect(it.problems.filter((p) => p.stops)).toEqual([]);
+    expect(it.variants).toMatchObject([{ line: 'downloads', colour: '', size: '', finish: '', costMinor: 0, postageMinor: 0 }]);
+    const sent = payloadOf(
+      { ...proof(it), downloads: [{ name: 'a.jpg', file: 'x.jpg', sha256: 'y', bytes: 1, holds: [] }] },
+      { docket: { ...document, ...selling }, blank: undefined, outlet, brand: 'B', motif: 'M' },
+    );
+    expect([sent.kind, sent.options, sent.variants[0]!.values]).toEqual(['Printable', [], []]);
+    expect(sent.downloads).toEqual([{ name: 'a.jpg', file: 'x.jpg', sha256: 'y' }]);
+    expect([it.prints, it.goods, it.colours]).toEqual([[], [], []]);
+  });
+  test('are ordered by shape and format, the largest first, and told in the description and on a card', () => {
+    const { downloads, fields, pictures } = sold();
+    expect(downloads!.sold.map((s) => s.name)).toEqual(['Keep a light on 4x5.jpg', 'Keep a light on 4x5.pdf', 'Keep a light on ISO A.jpg']); // prettier-ignore
+    const [jpg, pdf] = downloads!.sold;
+    if (jpg!.kind !== 'pixels' || pdf!.kind !== 'pixels') throw new Error('not of pixels');
+    // the sheet is narrower than the picture: 5400 px over 30 in are 180 px/in
+    expect(jpg!.states[0]).toMatchObject({ size: '24 × 30 in', quality: 92, print: { widthPx: 4320, heightPx: 5400 } });
+    expect(pdf!.states[0]!.jpg).toBe(jpg!.states[0]!.file);
+    expect(textIn(fields, 'description', 'en')).toBe('At once:\n4:5, up to 24 × 30 in: JPG, PDF\nISO A, up to A1: JPG');
+    expect(downloads).toMatchObject({
+      title: 'Keep a light on Printable',
+      note: 'Thank you for Keep a light on.',
+      limits: taking.downloads,
+    });
+    expect(pictures.map((p) => p.kind)).toEqual(['scene', 'card']);
+  });
+  test('keep their names while nothing of them changes; what goes into them gives others', () => {
+    const name = (change: Change = {}) => sold(change).downloads!.manifest;
+    expect(name()).toBe(name());
+    const others = [
+      name({ artwork: { ...picture, sha256: 'e'.repeat(64) } as ArtworkRow }),
+      name({ rules: { downloads: { files: 5, bytesEach: 20_000_000 } } }),
+      name({ document: { ...selling, words: { ...selling.words!, title: { en: 'Another' } } } }),
+    ];
+    expect(new Set([name(), ...others]).size).toBe(4);
+  });
+  test('an outlet that takes none is said, and so is what cannot be made of an artwork', () => {
+    expect(said(sold({ rules: {} }), 'no-downloads')).toBe('The fair takes no files for buyers to download.');
+    const small = { ...picture, widthPx: 500, heightPx: 625 } as ArtworkRow;
+    const none = sold({ artwork: small });
+    expect(said(none, 'renditions-coarse')).toMatch(/4:5 \(125 px\/in on 4 × 5 in\), ISO A \(1\d\d px\/in on A6\)/);
+    expect([none.downloads, none.variants, none.problems.map((p) => p.code)]).toEqual([null, [], expect.not.arrayContaining(['price-missing'])]); // prettier-ignore
+  });
+  test('beside goods they are a kind of their own, which outlets with few axes get within the size', () => {
+    const it = made({ document: { downloads: selling.downloads! }, rules: taking });
+    const both = { ...document, downloads: selling.downloads! };
+    const { options, variants } = payloadOf(proof(it), { docket: both, blank, outlet, brand: 'B', motif: 'M' });
+    expect(options).toEqual(['Colour', 'Size']);
+    expect(variants.at(-1)!.values).toEqual(['Printable', 'Printable']);
+    expect(new Set(variants.map((v) => JSON.stringify(v.values))).size).toBe(variants.length);
+  });
+  test('files that are over what the outlet takes by now are told when its rules change', () => {
+    const before = {
+      ...proof(sold()),
+      outlet: 'The fair',
+      downloads: [{ name: 'a', file: 'a', sha256: 'a', bytes: 9_000_000, holds: [] }],
+    };
+    const codes = (downloads: RulesDocument['downloads']) =>
+      recheck(before, { ...rules, ...(downloads && { downloads }) }, { ...document, ...selling }).map((p) => p.code);
+    expect(codes({ files: 5, bytesEach: 30_000_000 })).toEqual([]);
+    expect(codes({ files: 5, bytesEach: 1_000_000 })).toEqual(['downloads-over']);
+    expect(codes(undefined)).toEqual(['downloads-over']);
+  });
+});
