@@ -1,4 +1,4 @@
-import { COMMONEST } from '../../src/core/docket/ready';
+import { COMMONEST, READY } from '../../src/core/docket/ready';
 import { call, drafted, newArtworks, ok, openShop, type Items, type Proof } from './press';
 
 /* Dockets that are made with one click: sensible to begin with, all of them or none. */
@@ -6,7 +6,7 @@ import { call, drafted, newArtworks, ok, openShop, type Items, type Proof } from
 interface Ready {
   kind: string;
   name: string;
-  blankId: string;
+  blankId: string | null;
   made: boolean;
 }
 const ready = async () => (await ok<Items<Ready>>('GET', '/dockets/ready')).items;
@@ -14,10 +14,11 @@ const dockets = async () => (await ok<Items<{ id: string; name: string; document
 
 beforeAll(() => openShop());
 
-test('the print houses offer all of the dozen, the commonest first', async () => {
+test('the print houses offer all of the dozen, the commonest first; files to download follow', async () => {
   const items = await ready();
-  expect(items.map((r) => r.kind)).toEqual([...COMMONEST]);
-  expect(new Set(items.map((r) => r.blankId)).size).toBe(12);
+  expect(items.map((r) => r.kind)).toEqual([...READY]);
+  expect(new Set(items.map((r) => r.blankId)).size).toBe(13);
+  expect(items.filter((r) => r.blankId === null).map((r) => r.name)).toEqual(['Printables', 'Clip Art']);
 });
 
 test('all are made with one click, for all outlets, and what is there already is called otherwise', async () => {
@@ -27,7 +28,7 @@ test('all are made with one click, for all outlets, and what is there already is
   expect(after).toHaveLength(before.length + 12);
   const outlets = (await ok<Items<object>>('GET', '/outlets')).items.length;
   for (const made of items) expect(after.find((d) => d.id === made.id)?.document.outlets).toHaveLength(outlets);
-  expect((await ready()).every((r) => r.made)).toBe(true);
+  expect((await ready()).every((r) => r.made || r.blankId === null)).toBe(true);
   const [again] = (await ok<Items<{ name: string }>>('POST', '/dockets/ready', { kinds: ['mug'] })).items;
   expect(again!.name).toBe('Mugs 2');
 });

@@ -233,8 +233,10 @@ const patterns = [
       answers: shape.Enclosure,
     },
     async ({ workspace, query, request }) => {
-      if (!request.body) throw new Trouble('bad-request', 'Send the file as the body of the request.');
-      return enclosureView(await addEnclosure(workspace, query.fileName, Readable.fromWeb(request.body as never)));
+      const { body } = request;
+      if (!body) throw new Trouble('bad-request', 'Send the file as the body of the request.');
+      const told = Number(request.headers.get('content-length') ?? 0);
+      return enclosureView(await addEnclosure(workspace, query.fileName, { told, open: () => Readable.fromWeb(body as never) }));
     },
   ),
   route(

@@ -74,8 +74,8 @@ export const DocketBody = Exactly({
   revision: Type.Optional(revision),
   narrow: Type.Optional(Type.Boolean()),
   document: Type.Optional(DocketDocument),
-  blankId: Type.Optional(Type.String({ maxLength: 64 })),
-  spec: Type.Optional(DocketShape),
+  blankId: Type.Optional(OrNull(Type.String({ maxLength: 64 }))),
+  spec: Type.Optional(OrNull(DocketShape)),
 });
 export const Docket = Named('Docket', {
   id: Uuid,

@@ -63,8 +63,8 @@ export interface DocketInput {
   name: string;
   revision?: number;
   document?: DocketDocument;
-  blankId?: string;
-  spec?: DocketSpec;
+  blankId?: string | null;
+  spec?: DocketSpec | null;
 }
 
 /**

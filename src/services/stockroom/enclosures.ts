@@ -20,18 +20,22 @@ const KINDS: [ending: RegExp, starts: (head: Buffer) => boolean][] = [
 
 export const enclosures = (workspace: string): Promise<EnclosureRow[]> => inWorkspace(workspace, data.listEnclosures);
 
-/** Takes a file that is to go along with what is sold. Throws a Trouble for what buyers could not open. */
-export async function addEnclosure(workspace: string, fileName: string, source: Readable): Promise<EnclosureRow> {
-  files.heed(source);
+/**
+ * Takes a file that is to go along with what is sold. `told` is how many bytes it is said to have: what is refused before it is opened
+ * is not read. Throws a Trouble for what buyers could not open.
+ */
+export async function addEnclosure(
+  workspace: string,
+  fileName: string,
+  { told, open }: { told: number; open: () => Readable },
+): Promise<EnclosureRow> {
   const name = filePart(plainName(fileName));
   const kind = KINDS.find(([ending]) => ending.test(name));
-  if (!kind) {
-    source.resume();
-    throw new Trouble('not-valid', `${name} cannot go along. Bring in PDF, PNG, JPEG or plain text (.txt).`, 'fileName');
-  }
+  if (!kind) throw new Trouble('not-valid', `${name} cannot go along. Bring in PDF, PNG, JPEG or plain text (.txt).`, 'fileName');
   const tooLarge = () =>
     new Trouble('not-valid', `${name} is larger than ${inBytes(LIMITS.enclosureBytes)}. Buyers would wait for it.`, 'fileName');
-  const arrived = await files.arrive(source, LIMITS.enclosureBytes).catch((error: Error) => {
+  if (told > LIMITS.enclosureBytes) throw tooLarge();
+  const arrived = await files.arrive(open(), LIMITS.enclosureBytes).catch((error: Error) => {
     throw error.message === 'tooLarge' ? tooLarge() : error;
   });
   try {
