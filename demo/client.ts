@@ -2,11 +2,12 @@ import { setTimeout as sleep } from 'node:timers/promises';
 
 /** A small client of `/api/v1`, with the token in PRESS_TOKEN and the address in PRESS_URL, as they are when it is asked. */
 export async function api<T>(method: string, path: string, body?: object | FormData): Promise<T> {
-  const form = body instanceof FormData;
+  // a file goes as it is, under no type of its own
+  const raw = body instanceof FormData || body instanceof Blob;
   const response = await fetch(`${process.env.PRESS_URL}/api/v1${path}`, {
     method,
-    headers: { authorization: `Bearer ${process.env.PRESS_TOKEN}`, ...(body && !form && { 'content-type': 'application/json' }) },
-    ...(body && { body: form ? body : JSON.stringify(body) }),
+    headers: { authorization: `Bearer ${process.env.PRESS_TOKEN}`, ...(body && !raw && { 'content-type': 'application/json' }) },
+    ...(body && { body: raw ? body : JSON.stringify(body) }),
   });
   const answer = (await response.json()) as T & { detail?: string };
   if (!response.ok) throw new Error(`${method} ${path}: ${answer.detail ?? response.status}`);

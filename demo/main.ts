@@ -90,7 +90,7 @@ try {
   await setUpArtwork();
   await bringIn([studioMark()]);
   const [mark] = await measured([studioMark().file], 60);
-  const { shirt, family, poster } = await makeDockets(mark!.id);
+  const { shirt, family, poster, sold } = await makeDockets(mark!.id);
   // what is wanted first is drawn first, and sent while the rest is still being drawn
   await bringIn(first);
   const opened = await measured(
@@ -118,6 +118,7 @@ try {
     rest.map((p) => p.file),
     120,
   );
+  await runOf('Printables for the wall', named('low-sun', 'night-ferry'), sold, ['kestrel', 'quayside']);
   console.log(`  The demo is complete after ${((Date.now() - began) / 1000).toFixed(0)} s.`);
 } catch (error) {
   console.error(`  The demo is not complete: ${(error as Error).message}. It goes on at the next start.`);

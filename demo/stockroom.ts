@@ -28,7 +28,7 @@ const scene = (id: string, colour: 'featured' | number, line?: string) => ({
   colour,
   ...(line && { line }),
 });
-const card = (name: 'sizes' | 'colours', line?: string) => ({ kind: 'card', card: name, ...(line && { line }) });
+const card = (name: 'sizes' | 'colours' | 'files', line?: string) => ({ kind: 'card', card: name, ...(line && { line }) });
 
 const STEADY = {
   name: 'steady 35%',
@@ -182,12 +182,61 @@ const poster = (plan: string) => ({
   outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
 });
 
+const SOLD = {
+  name: 'downloads 6.90',
+  document: { aim: { kind: 'fixed', minor: 690 }, postageIncluded: false, largeSizeExtraMinor: 0, ending: null },
+};
+const TERMS = `Terms of use
+
+These files are for you: print them for your own walls, and as gifts.
+Please do not sell or share the files, or anything that is made of them.
+
+Saltmarsh Lane
+`;
+
+/** Files for the wall, in the shapes that frames are sold in, with the terms of use beside them. */
+const printables = (plan: string, terms: string) => ({
+  lines: [],
+  downloads: {
+    noun: { one: 'Printable', many: 'Printables' },
+    renditions: [
+      ...['2:3', '3:4', '4:5', '11:14'].map((sheet) => ({ sheet, formats: ['jpg'], ppi: 300, how: 'cover' })),
+      { sheet: 'ISO A', formats: ['jpg', 'pdf'], ppi: 300, how: 'cover' },
+      { sheet: 'desktop', formats: ['jpg'], ppi: 300, how: 'cover' },
+    ],
+    along: [terms],
+    pack: 'loose where they fit',
+    note: inEnglish(
+      'Thank you for buying {{ artwork.name }}. Nothing is posted: these files are yours to download.\n\nPrint them as they are, without fitting to the page.',
+    ),
+  },
+  accepts: { ground: 'full', minPpi: 150, maxCrop: 0.2 },
+  shots: [scene('poster-shelf', 'featured'), scene('poster-leaning', 'featured'), card('files')],
+  words: {
+    title: inEnglish('{{ artwork.name | title }} Printable Wall Art, {{ artwork.subject | title }} Print, Digital Download'),
+    description: inEnglish(
+      '{{ artwork.name }}, from our studio on the saltmarsh, to print at home or at a print shop.\n\nNothing is posted: you download these files at once.\n\n{{ product.files }}',
+    ),
+  },
+  tags: inEnglish(['{{ artwork.subject }} art', 'printable wall art', 'digital download', 'coastal wall art', 'home printing']),
+  pricePlan: plan,
+  outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
+});
+
+async function termsOfUse(): Promise<string> {
+  const name = 'Terms of use.txt';
+  const { items } = await api<{ items: { id: string; name: string }[] }>('GET', '/enclosures');
+  const form = new Blob([TERMS]);
+  const address = `/enclosures?fileName=${encodeURIComponent(name)}`;
+  return items.find((e) => e.name === name)?.id ?? (await api<{ id: string }>('POST', address, form)).id;
+}
+
 /** The demo's dockets and the plans that they follow; returns the dockets' ids. `mark` is the artwork that is printed at the hem, if any. */
-export async function makeDockets(mark: string | null): Promise<{ shirt: string; family: string; poster: string }> {
+export async function makeDockets(mark: string | null): Promise<{ shirt: string; family: string; poster: string; sold: string }> {
   const plans = (await api<{ items: { id: string; name: string }[] }>('GET', '/price-plans')).items;
   const plan = async (p: { name: string; document: object }) =>
     plans.find((k) => k.name === p.name)?.id ?? (await api<{ id: string }>('POST', '/price-plans', p)).id;
-  const [steady, posters] = [await plan(STEADY), await plan(POSTERS)];
+  const [steady, posters, sold] = [await plan(STEADY), await plan(POSTERS), await plan(SOLD)];
   const { items } = await api<{ items: { id: string; name: string }[] }>('GET', '/dockets');
   const make = async (name: string, document: object) =>
     items.find((d) => d.name === name)?.id ?? (await api<{ id: string }>('POST', '/dockets', { name, document })).id;
@@ -195,5 +244,6 @@ export async function makeDockets(mark: string | null): Promise<{ shirt: string;
     shirt: await make('Shirt, soft cotton', shirt(steady, mark)),
     family: await make('Shirts for big and small', family(steady)),
     poster: await make('Poster, matt', poster(posters)),
+    sold: await make('Printables', printables(sold, await termsOfUse())),
   };
 }
