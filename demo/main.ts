@@ -118,7 +118,7 @@ try {
     rest.map((p) => p.file),
     120,
   );
-  await runOf('Printables for the wall', named('low-sun', 'night-ferry'), sold, ['kestrel', 'quayside']);
+  await runOf('Printables for the wall', named('low-sun', 'far-sk'), sold, ['kestrel', 'quayside']);
   console.log(`  The demo is complete after ${((Date.now() - began) / 1000).toFixed(0)} s.`);
 } catch (error) {
   console.error(`  The demo is not complete: ${(error as Error).message}. It goes on at the next start.`);

@@ -88,6 +88,11 @@ await picture('listing', '/ledger', {
 await picture('stockroom', '/stockroom');
 await picture('blanks', `/stockroom/blanks?with=${named('Little whale')}`);
 await picture(
+  'downloads',
+  `/stockroom/dockets/${dockets.find((d) => d.name === 'Printables').id}?on=${named('Low sun, slack tide')}`,
+  { before: (page) => page.getByLabel('Sample artwork').selectOption({ label: 'Low sun, slack tide' }), wait: 3500 },
+);
+await picture(
   'docket',
   `/stockroom/dockets/${dockets.find((d) => d.name === 'Shirts for big and small').id}?on=${named('Little whale')}`,
   { wait: 6000 },
@@ -102,12 +107,6 @@ await picture('commands', '/artwork', {
     await page.waitForTimeout(600);
   },
 });
-if (!only || only.includes('parts')) {
-  const parts = await browser.newPage({ viewport: { width: 1280, height: 1500 } });
-  await parts.goto(`${base}/parts`);
-  await parts.waitForTimeout(1500);
-  await parts.screenshot({ path: 'docs/screenshots/parts.png', fullPage: true });
-}
 // last, for what was made of the first lists is out of date after it: the print houses bring out their lists for spring
 if (!only || only.includes('changes')) {
   const standins = new URL((await get('/outlets'))[0].baseUrl).origin;

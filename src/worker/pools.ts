@@ -44,31 +44,31 @@ const tooDear = (file: string, spent: Spent, { seconds, megabytes }: Allowance):
 export const makePictures = (task: Extract<PictureTask, { kind: 'render' }>): Promise<PictureResult> =>
   pictures.run(task, { seconds: LIMITS.renderSeconds, megabytes: LIMITS.readMegabytes });
 
-/** Makes a print file. Never throws for what it is made of. */
-export async function makePrint(file: PrintFile, pdf: boolean): Promise<PictureResult> {
-  const fileName = namedOf(file);
+type Drawing = Extract<PictureTask, { kind: 'print' | 'sold' | 'pack' }>;
+/**
+ * Draws or packs something large, within the time and memory for one. A process that has drawn others before may still hold what they
+ * took: one that took too much is tried once more, in a process of its own. Never throws for what it is made of.
+ */
+async function drawn(task: Drawing, file: string, failed: 'print-failed' | 'download-failed'): Promise<PictureResult> {
   const allowed = { seconds: LIMITS.printSeconds, megabytes: LIMITS.readMegabytes };
-  try {
-    return await pictures.run<PictureResult>({ kind: 'print', file, pdf } satisfies PictureTask, allowed);
-  } catch (error) {
-    if (error instanceof Spent) return { ok: false, why: tooDear(fileName, error, allowed) };
-    console.error(`print file of ${fileName}: ${(error as Error).message}`);
-    return { ok: false, why: refusal('print-failed', { file: fileName }) };
-  }
+  for (const again of [true, false])
+    try {
+      return await pictures.run<PictureResult>(task, allowed);
+    } catch (error) {
+      if (error instanceof Spent && error.what === 'memory' && again) continue;
+      if (error instanceof Spent) return { ok: false, why: tooDear(file, error, allowed) };
+      console.error(`${task.kind} of ${file}: ${(error as Error).message}`);
+      break;
+    }
+  return { ok: false, why: refusal(failed, { file }) };
 }
 
-/** Makes a file that is sold, or packs them. Never throws for what it is made of. */
-export async function makeDownload<T extends Extract<PictureTask, { kind: 'sold' | 'pack' }>>(task: T): Promise<PictureResult> {
-  const file = task.kind === 'sold' ? task.sold.name : task.order.name;
-  const allowed = { seconds: LIMITS.printSeconds, megabytes: LIMITS.readMegabytes };
-  try {
-    return await pictures.run<PictureResult>(task, allowed);
-  } catch (error) {
-    if (error instanceof Spent) return { ok: false, why: tooDear(file, error, allowed) };
-    console.error(`files of ${file}: ${(error as Error).message}`);
-    return { ok: false, why: refusal('download-failed', { file }) };
-  }
-}
+/** Makes a print file. */
+export const makePrint = (file: PrintFile, pdf: boolean): Promise<PictureResult> =>
+  drawn({ kind: 'print', file, pdf }, namedOf(file), 'print-failed');
+/** Makes a file that is sold, or packs them. */
+export const makeDownload = (task: Extract<PictureTask, { kind: 'sold' | 'pack' }>): Promise<PictureResult> =>
+  drawn(task, task.kind === 'sold' ? task.sold.name : task.order.name, 'download-failed');
 
 /**
  * The engines that read words take half a gigabyte: one process holds them, has two readings under way, and ends soon: words

@@ -697,7 +697,7 @@ describe('files to download', () => {
     const name = (change: Change = {}) => sold(change).downloads!.manifest;
     expect(name()).toBe(name());
     const others = [
-      name({ artwork: { ...picture, sha256: 'e'.repeat(64) } as ArtworkRow }),
+      name({ artwork: { ...picture, sha256: 'e'.repeat(64) } }),
       name({ rules: { downloads: { files: 5, bytesEach: 20_000_000 } } }),
       name({ document: { ...selling, words: { ...selling.words!, title: { en: 'Another' } } } }),
     ];

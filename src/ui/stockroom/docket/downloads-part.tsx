@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import type { EnclosureView } from '@/api/shapes/stockroom';
 import { FORMATS, PACKINGS, type DownloadLine, type Format, type Packing, type Rendition } from '@/core/downloads/form';
-import { SHEET_NAMES, sheetOf, type SheetName } from '@/core/downloads/sheets';
+import { across, SHEET_NAMES, sheetOf, type SheetName } from '@/core/downloads/sheets';
 import { act, api } from '../../api';
 import { Button } from '../../parts/button';
 import { NumberField } from '../../parts/fields/amount';
@@ -93,7 +93,7 @@ function Shape({
   rendition: Rendition | null;
   put: (next: Rendition | null) => void;
 }) {
-  const { word, sizes } = sheetOf(sheet);
+  const { word, sizes, held } = sheetOf(sheet);
   const screen = sizes.some((s) => s.widthPx !== undefined);
   const formats = FORMATS.filter((f) => f !== 'svg' || sheet === 'whole');
   const toggle = (one: Format) => {
@@ -126,7 +126,7 @@ function Shape({
             quiet
             label={`Largest size of ${word}`}
             value={rendition.upTo ?? largest}
-            options={sizes.map((s) => s.name)}
+            options={sizes.map((s) => [s.name, held === 'across' ? across(s).name : s.name] as const)}
             onChange={(e) => change({ upTo: e.target.value === largest ? undefined : e.target.value })}
           />
         )}
