@@ -24,6 +24,7 @@ const Placed = Named('PlacedArtwork', {
   ),
   lightness: Share,
   fills: Type.Boolean({ description: 'it brings its own ground' }),
+  edge: OrNull(Text, 'the colour that most of its edge has, where it fills its sheet'),
   inks: Type.Array(Exactly({ hex: Text, share: Share }), { description: 'its main colours, from the most used on' }),
   own: Type.Record(Text, AreaPlacement, { description: 'by area: what is of its own' }),
   choices: Exactly(

@@ -33,6 +33,7 @@ export const placedView =
       trim: measured.trim,
       lightness: measured.lightness,
       fills: fillsSheet(measured),
+      edge: measured.rim ? rgbToHex(measured.rim.rgb) : null,
       inks: measured.inks.map((i) => ({ hex: rgbToHex(i.rgb), share: i.share })),
       own,
       choices,

@@ -5,7 +5,7 @@ import type { Accepts } from './docket';
 /** What of an artwork a docket looks at. */
 export interface Candidate {
   state: string;
-  measured: (Pick<Measured, 'clearShare' | 'tone' | 'trim'> & Partial<Pick<Measured, 'edges'>>) | null;
+  measured: (Pick<Measured, 'clearShare' | 'tone' | 'trim'> & Partial<Pick<Measured, 'edges' | 'rim'>>) | null;
   widthPx?: number | null;
   heightPx?: number | null;
   byHand?: { tone?: string };

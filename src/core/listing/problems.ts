@@ -68,6 +68,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'on-seam': (v) => `On ${v.area}${onLine(v)} the motif would cross a seam. Place it otherwise, or waive it on the bench.`,
   'soft-edges': (v) =>
     `Its half see-through edge is ${Number(v.by).toFixed(1)} mm wide on ${v.area}${onLine(v)}: on cloth that prints as a fringe. Bring in a file with clean edges, print it smaller, or offer it all the same on the bench.`,
+  'border-cut': (v) =>
+    `Its border runs into the bleed of ${v.area}${onLine(v)}: ${Number(v.by).toFixed(1)} mm of it would be left after cutting, which looks crooked. Print it smaller or larger, or waive it on the bench.`,
   'outside-safe': (v) =>
     `On ${v.area}${onLine(v)} the motif reaches ${Number(v.by).toFixed(1)} mm over the safe margin, where it may be cut. Place it otherwise, or waive it on the bench.`,
   'text-not-filled': (v) => `The text on ${v.area} cannot be filled. ${v.why}`,

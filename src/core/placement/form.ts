@@ -110,9 +110,16 @@ const OwnInk = Exactly({
 /** A colour, or one of the artwork's own. */
 const Ink = Type.Union([inkColour, OwnInk]);
 export type Ink = Static<typeof Ink>;
-const Ground = Type.Union(Ink.anyOf, {
-  description: 'covers the whole area below the layers; without it the product shows through',
-});
+const Ground = Type.Union(
+  [
+    ...Ink.anyOf,
+    Exactly({
+      edge: Type.Literal(true, { description: 'the colour that most of the artwork’s edge has, else its main colour' }),
+    }),
+  ],
+  { description: 'covers the whole area below the layers; without it the product shows through' },
+);
+export type Ground = Static<typeof Ground>;
 
 /** Lettering on a print area. */
 export const TextLayer = Exactly({

@@ -1,9 +1,16 @@
 import { rgbToHex, type Rgb } from '../colour/colour';
-import type { Ink } from './form';
+import type { Ground } from './form';
 
-/** An ink as `#rrggbb`: its colour, or the artwork's own, the last where it has fewer; null where it has none. */
-export function inkHex(ink: Ink, inks: readonly { rgb: Rgb }[]): string | null {
+/** What of an artwork lends its colours: its inks, and its edge where that was measured. */
+export interface Inked {
+  inks: readonly { rgb: Rgb }[];
+  rim?: { rgb: Rgb } | null;
+}
+
+/** An ink as `#rrggbb`: its colour, or the artwork's own, the last where it has fewer, or its edge's; null where it has none. */
+export function inkHex(ink: Ground, { inks, rim }: Inked): string | null {
   if (typeof ink === 'string') return ink;
-  const its = inks[Math.min(ink.ink, inks.length - 1)];
+  if ('edge' in ink && rim) return rgbToHex(rim.rgb);
+  const its = inks[Math.min('ink' in ink ? ink.ink : 0, inks.length - 1)];
   return its ? rgbToHex(its.rgb) : null;
 }

@@ -16,6 +16,8 @@ export interface ArtworkSize {
   trim: Box;
   /** Mean width of its half see-through rim where that is soft, px. */
   rimPx?: number;
+  /** A border that is drawn in it all round, where it is narrowest: of its shorter side. */
+  border?: number;
 }
 
 /** A picture that is repeated: `tile` leads from the tile's own square to mm, `box` is the tile in shares of the picture. */

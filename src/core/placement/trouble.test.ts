@@ -129,3 +129,34 @@ test('troubles are told in a few words', () =>
       { code: 'outside-safe' as const, by: 3.14 },
     ].map(troubleWords),
   ).toEqual(['15% of it is cut off', '49 px/in', '3.1 mm over the safe margin']));
+
+describe('a picture with a border of its own, on paper with 3 mm of bleed', () => {
+  const paper: TroubledArea = { widthMm: 200, heightMm: 300, bleedMm: 3 };
+  const bordered = (border: number, widthPx = 2060, heightPx = 3060): ArtworkSize => ({ widthPx, heightPx, trim: whole, border });
+  const found = (picture: ArtworkSize, layer: ArtworkLayer = covering(), on: TroubledArea = paper) =>
+    troublesOf(
+      layAll([layer], on, () => picture),
+      on,
+      1,
+      true,
+    ).filter((t) => t.code === 'border-cut');
+
+  // the picture covers 206 x 306 mm, nearly in its own shape: 3 mm of each side are cut off
+  test.each([
+    ['a border that nearly all goes looks crooked: 4 mm, of which 1 mm is left', 4 / 206, 1],
+    ['just what is cut off', 3 / 206, 0],
+    ['a wide one bears being cut', 12 / 206, null],
+    ['one that goes whole is not seen', 1.5 / 206, null],
+    ['none', 0, null],
+  ])('%s', (_, border, left) => {
+    const [it] = found(bordered(border));
+    if (left === null) expect(it).toBeUndefined();
+    else expect(it!.by).toBeCloseTo(left, 1);
+  });
+  test('where another shape cuts two of its sides away, the other two are left alone: that is said', () =>
+    expect(found(bordered(0.05, 3000, 3000))).toEqual([{ code: 'border-cut', by: 0 }]));
+  test('what lies within the trim, or on what is not cut, is fine', () => {
+    expect(found(bordered(4 / 206), { ...covering(), size: { rule: 'width', mm: 150 } })).toEqual([]);
+    expect(found(bordered(4 / 206), covering(), { ...paper, bleedMm: 0 })).toEqual([]);
+  });
+});

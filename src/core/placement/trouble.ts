@@ -15,7 +15,16 @@ export interface TroubledArea extends AreaSize {
 }
 
 /** What is wrong with a print on its area, the gravest first. */
-export const TROUBLES = ['cut-off', 'not-filled', 'coarse', 'in-cut-out', 'on-seam', 'outside-safe', 'soft-edges'] as const;
+export const TROUBLES = [
+  'cut-off',
+  'not-filled',
+  'coarse',
+  'in-cut-out',
+  'on-seam',
+  'outside-safe',
+  'border-cut',
+  'soft-edges',
+] as const;
 export type TroubleCode = (typeof TROUBLES)[number];
 export interface PlacementTrouble {
   code: TroubleCode;
@@ -60,6 +69,10 @@ export function troublesOf(
       const fringe = ((picture.rimPx ?? 0) / laid.ppi) * MM_PER_INCH;
       if (isLead(layer) && area.cloth && !ground && fringe > FRINGE_MM) worst('soft-edges', fringe);
     }
+    if (layer.kind === 'artwork' && !laid.repeat) {
+      const left = borderLeft(laid, picture, area);
+      if (left !== null) worst('border-cut', left, Math.min);
+    }
     if (layer.size.rule === 'cover' || laid.repeat) continue;
     if (laid.cutShare > TOLERANCE) worst('cut-off', laid.cutShare);
     for (const map of laid.maps) {
@@ -72,6 +85,34 @@ export function troublesOf(
   }
   if (area.mustBeFilled && !ground && 1 - filled > TOLERANCE) worst('not-filled', 1 - filled);
   return TROUBLES.flatMap((code) => (found.has(code) ? [{ code, by: found.get(code)! }] : []));
+}
+
+/** Sheets are cut true to so much, mm: common practice, no single source. A border that is left narrower than three times that looks crooked. */
+const CUT_TOLERANCE_MM = 1;
+
+/**
+ * A picture with a border of its own that reaches over the trim of an area with bleed: how much of the border is left where it is
+ * narrowest, mm. Null where it has none, where it is cut away on all sides, or where enough of it is left that nobody sees how it was cut.
+ */
+function borderLeft(
+  laid: Laid,
+  { border, widthPx, heightPx }: ArtworkSize,
+  { widthMm, heightMm, bleedMm = 0 }: TroubledArea,
+): number | null {
+  if (!border || bleedMm <= 0) return null;
+  const shorter = Math.min(widthPx, heightPx);
+  const [bx, by] = [(border * shorter) / widthPx, (border * shorter) / heightPx];
+  const lefts = laid.maps.flatMap((map) => {
+    const outer = boxAround(corners(map, { x: 0, y: 0, width: 1, height: 1 }));
+    // what lies wholly within the trim is not cut
+    if (outer.x >= 0 && outer.y >= 0 && outer.x + outer.width <= widthMm && outer.y + outer.height <= heightMm) return [];
+    const inner = boxAround(corners(map, { x: bx, y: by, width: 1 - 2 * bx, height: 1 - 2 * by }));
+    return [inner.x, inner.y, widthMm - inner.x - inner.width, heightMm - inner.y - inner.height];
+  });
+  const seen = lefts.filter((mm) => mm > -CUT_TOLERANCE_MM);
+  if (!seen.length) return null;
+  const least = Math.max(0, Math.min(...lefts));
+  return least < 3 * CUT_TOLERANCE_MM ? least : null;
 }
 
 /** How far a motif reaches beyond the safe margin, mm. In a round area its sides count, as the corners of a round motif are empty. */
@@ -141,6 +182,7 @@ const NAMES: Record<TroubleCode, string> = {
   'in-cut-out': 'cut by an opening',
   'on-seam': 'on a seam',
   'outside-safe': 'over the safe margin',
+  'border-cut': 'its border is cut',
   'soft-edges': 'soft edges on cloth',
 };
 /** What a trouble is called. */
@@ -153,6 +195,7 @@ const SENTENCES: Record<TroubleCode, (by: number) => string> = {
   'in-cut-out': () => 'cut by an opening',
   'on-seam': () => 'crosses a seam',
   'outside-safe': (by) => `${by < 10 ? by.toFixed(1) : Math.round(by)} mm over the safe margin`,
+  'border-cut': (by) => `its border runs into the bleed, ${by.toFixed(1)} mm of it are left`,
   'soft-edges': (by) => `a soft edge of ${by.toFixed(1)} mm on cloth`,
 };
 /** What is wrong, in a few words. */

@@ -57,7 +57,7 @@ export function letteringOf({ lines, font, colour, outline, arc, spacing }: Text
   // before anything is drawn: a short pattern can make a text of any length
   if (filled.join('').length > LIMITS.letters) return { ok: false, fault: { code: 'too-much', what: String(LIMITS.letters) } };
   const style = {
-    colour: inkHex(colour, artwork.inks) ?? BLACK,
+    colour: inkHex(colour, artwork) ?? BLACK,
     ...(outline && { outline }),
     ...(arc && { arc }),
     ...(spacing && { spacing }),

@@ -1,7 +1,7 @@
 import { hexToRgb } from '@/core/colour/colour';
 import type { PlacedView } from '@/api/shapes/bench';
 import { same } from '@/core/docket/docket';
-import { faceOn, isLead, type AreaPlacement, type Face, type Ink, type Layer } from '@/core/placement/form';
+import { faceOn, isLead, type AreaPlacement, type Face, type Ground, type Layer } from '@/core/placement/form';
 import { enlarged, layAll, type ArtworkSize, type AreaSize, type LaidLayer } from '@/core/placement/lay';
 import { chooseColours, type ColourChoice } from '@/core/planning/colours';
 import { sizeShown } from '@/core/planning/placed';
@@ -36,8 +36,14 @@ export function looksOf(it: PlacedView, base: AreaPlacement): (layer: Layer) => 
 export const sizeOf = ({ widthPx, heightPx, trim }: PlacedView): ArtworkSize => ({ widthPx, heightPx, trim });
 
 /** A colour below an artwork, `#rrggbb`; null where the product shows. */
-export const inkOf = (ink: Ink | undefined, inks: PlacedView['inks']): string | null =>
-  ink === undefined ? null : typeof ink === 'string' ? ink : (inks[Math.min(ink.ink, inks.length - 1)]?.hex ?? null);
+export const inkOf = (ink: Ground | undefined, { inks, edge }: Pick<PlacedView, 'inks' | 'edge'>): string | null =>
+  ink === undefined
+    ? null
+    : typeof ink === 'string'
+      ? ink
+      : 'edge' in ink && edge
+        ? edge
+        : (inks[Math.min('ink' in ink ? ink.ink : 0, inks.length - 1)]?.hex ?? null);
 
 /** Which colours of a product an artwork is offered on, by hand or by the rule of its goods line, as drafting chooses them for it alone. */
 export function colourChoice(
@@ -92,6 +98,6 @@ export function printsIn(
       artwork: svg ? null : src,
       svg,
     }));
-    return layers.length ? [{ area: p.area, ground: inkOf(face.ground, it.inks), layers }] : [];
+    return layers.length ? [{ area: p.area, ground: inkOf(face.ground, it), layers }] : [];
   });
 }

@@ -159,7 +159,7 @@ const Framed = memo(function Framed({
           roomMm={Math.max(area.widthMm, area.heightMm)}
           size={PICTURE_PX}
           bare
-          ground={inkOf(its.ground, it.inks) ?? groundOf(cloth, it)}
+          ground={inkOf(its.ground, it) ?? groundOf(cloth, it)}
           layers={laidOn(faceOn(its, size), area, looksOf(it, its)).map(({ laid, look }, i) => ({
             id: String(i),
             src: look.src === it.large ? it.thumb : look.src,

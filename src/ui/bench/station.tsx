@@ -188,7 +188,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
                 key={here}
                 area={area}
                 face={face}
-                ground={inkOf(face.ground, it.inks) ?? worn.ground ?? worn.hex}
+                ground={inkOf(face.ground, it) ?? worn.ground ?? worn.hex}
                 look={look}
                 at={layerAt}
                 choose={setShown}

@@ -2,10 +2,11 @@ import { distance, rgbToOklab, type Rgb } from '../../colour/colour';
 import { edges, silhouetteOf, specks, type Edges, type Specks } from './outline';
 import { palette, type Ink } from './palette';
 import { PRINTS, type Box, type FullCounts, type Pixels } from './reduce';
+import { rim, type Rim } from './rim';
 import { repeat, texture, type Repeat, type Texture } from './texture';
 
 export type Tone = 'light' | 'dark' | 'colourful';
-export type { Ink };
+export type { Ink, Rim };
 
 /** What is measured in an artwork's pixels. Shares are 0..1. */
 export interface Measured {
@@ -23,6 +24,8 @@ export interface Measured {
   lightness: number;
   chroma: number;
   inks: Ink[];
+  /** What runs round it, where it fills its sheet; not there in what was measured before this was. */
+  rim?: Rim | null;
   /** Stated resolution of the file in px/in, when it states one. */
   statedPpi: number | null;
 }
@@ -53,6 +56,7 @@ export function measure(
     lightness,
     chroma,
     inks: palette(small),
+    rim: rim(small),
     statedPpi,
   };
 }

@@ -1,5 +1,14 @@
 import { rgbToHex } from '../../../core/colour/colour';
-import { type AreaPlacement, covering, fitted, type Ink, type Layer, lettering, onArea } from '../../../core/placement/form';
+import {
+  type AreaPlacement,
+  covering,
+  fitted,
+  type Ground,
+  type Ink,
+  type Layer,
+  lettering,
+  onArea,
+} from '../../../core/placement/form';
 import { effective, type DocketDocument } from '../../../core/docket/docket';
 import { sentenceOf } from '../../../core/listing/problems';
 import { pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
@@ -400,9 +409,13 @@ describe('several print areas', () => {
     expect(areas[0]).toEqual([['front', 'f'], ['hem', 'd']]); // prettier-ignore
   });
   test('a ground is ink of a colour, or of one of the artwork’s own', () => {
-    const grounds = (ground: Ink) =>
-      scenes(made({ document: { lines: [{ ...line, placements: [{ ...line.placements[0]!, ground }] }] } })).map((p) => p.prints[0]!.ground); // prettier-ignore
+    const grounds = (ground: Ground, more: Change = {}) =>
+      scenes(made({ ...more, document: { lines: [{ ...line, placements: [{ ...line.placements[0]!, ground }] }] } })).map((p) => p.prints[0]!.ground); // prettier-ignore
     expect(new Set(grounds('#102030'))).toEqual(new Set(['#102030']));
+    const rimmed = { ...artwork, measured: { ...artwork.measured!, rim: { rgb: [1, 2, 3], even: 1, border: 0 } } } as ArtworkRow;
+    expect(new Set(grounds({ edge: true }, { artwork: rimmed }))).toEqual(new Set(['#010203']));
+    // what was measured before edges were lends its main colour
+    expect(new Set(grounds({ edge: true }))).toEqual(new Set([rgbToHex(artwork.measured!.inks[0]!.rgb)]));
     expect(new Set(grounds({ ink: 7 }))).toEqual(new Set([rgbToHex(artwork.measured!.inks.at(-1)!.rgb)]));
   });
   test('artwork is read on the ink below it, whatever the product’s colour', () => {

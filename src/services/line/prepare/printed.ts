@@ -1,5 +1,5 @@
 import type { Measured } from '../../../core/artwork/measure/measure';
-import type { Ink, Layer } from '../../../core/placement/form';
+import type { Ground, Layer } from '../../../core/placement/form';
 import { inkHex } from '../../../core/placement/ink';
 import type { ArtworkSize } from '../../../core/placement/lay';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
@@ -13,9 +13,11 @@ export const sizeOf = (a: ArtworkRow): ArtworkSize => ({
   trim: a.measured!.trim,
   ...rimOf(a.measured!),
 });
-/** Its rim, where that is soft; what was measured before edges were says nothing. */
-export const rimOf = ({ edges }: { edges?: Measured['edges'] }): { rimPx?: number } =>
-  edges?.kind === 'soft' ? { rimPx: edges.widthPx } : {};
+/** Its rim, where that is soft, and the border that is drawn in it; what was measured before these were says nothing. */
+export const rimOf = ({ edges, rim }: Partial<Pick<Measured, 'edges' | 'rim'>>): Pick<ArtworkSize, 'rimPx' | 'border'> => ({
+  ...(edges?.kind === 'soft' && { rimPx: edges.widthPx }),
+  ...(rim?.border && { border: rim.border }),
+});
 
 const WHOLE = { x: 0, y: 0, width: 1, height: 1 };
 
@@ -41,5 +43,5 @@ export function shownBy(layer: Layer, lead: ArtworkRow, others: Making['others']
 }
 
 /** The colour of a ground below an artwork, `#rrggbb`; null where the product shows. */
-export const groundHex = (ground: Ink | undefined, { measured }: ArtworkRow): string | null =>
-  ground === undefined ? null : inkHex(ground, measured!.inks);
+export const groundHex = (ground: Ground | undefined, { measured }: ArtworkRow): string | null =>
+  ground === undefined ? null : inkHex(ground, measured!);

@@ -70,6 +70,7 @@ function Facts({ artwork: a }: { artwork: ArtworkView }) {
       `${Math.round(m.clearShare * 100)}%${m.softShare > 0.0005 ? `, ${(m.softShare * 100).toFixed(1)}% half` : ''}`,
     ],
     ['Edges', m.edges.kind === 'none' ? 'none: fills its sheet' : `${m.edges.kind}, rim ${m.edges.widthPx} px`],
+    ...(m.rim?.border ? [['Border', `${(m.rim.border * 100).toFixed(1)}% of the shorter side`] as [string, string]] : []),
     ['Specks', m.specks.count ? `${m.specks.count} stray` : 'none'],
   ];
   return (

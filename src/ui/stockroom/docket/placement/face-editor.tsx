@@ -10,7 +10,7 @@ import { ChoiceField } from '../../../parts/fields/field';
 import { AreaDrawing, groundOf, type DrawnArea } from '../../area-drawing';
 import { useGoods } from '../form';
 import { svgAddress } from '../../../mockup/svg-address';
-import { InkField } from './ink-field';
+import { GroundField } from './ink-field';
 import { SeatFields } from './seat-fields';
 import { TextFields } from './text-fields';
 import { useLettering } from './use-lettering';
@@ -62,7 +62,7 @@ export function FaceEditor({
             roomMm={room}
             size={DRAWN_PX}
             ground={
-              (face.ground !== undefined && inkHex(face.ground, sample?.measured?.inks ?? [])) ||
+              (face.ground !== undefined && inkHex(face.ground, sample?.measured ?? { inks: [] })) ||
               groundOf(cloth, sample?.measured ?? null)
             }
             layers={laid.map(({ layer: l, laid: lie }) => ({ id: String(face.layers.indexOf(l)), src: srcOf(l), lie }))}
@@ -106,7 +106,7 @@ export function FaceEditor({
             ]}
             onChange={(e) => change(showing(layer, e.target.value, area))}
           />
-          <InkField
+          <GroundField
             label="Below it"
             none="the product shows"
             ink={face.ground}
