@@ -83,10 +83,10 @@ const PAPER: Listed[] = [
     colours: WHITE,
     sizes: Object.keys(WALL),
     costs: bySize({ A4: 540, A3: 790, A2: 1080, '8 x 10 in': 560, '11 x 14 in': 720, '16 x 20 in': 990, '24 x 36 in': 1680 }),
-    areas: [sheets(WALL, { name: 'sheet', ppi: 300, bleed_mm: 3, safe_mm: 5, fill: true })],
+    areas: [sheets(WALL, { name: 'sheet', ppi: 300, bleed_mm: 3, safe_mm: 5, fill: true, cut_from_mm: 100 })],
     postage: posted(590, 300),
     hs_code: '491191',
-    text: 'Satin paper of 250 g/m² with deep blacks, made for photographs. Sent flat up to A4, rolled above. Print files with a bleed of 3 mm, please.',
+    text: 'Satin paper of 250 g/m² with deep blacks, made for photographs. Cut to the shape of your picture where you wish. Sent flat up to A4, rolled above. Print files with a bleed of 3 mm, please.',
     care: 'Handle with dry hands; dust with a soft cloth.',
   }),
   goods({

@@ -43,6 +43,8 @@ export interface AreaListed {
   cut_outs?: string[];
   seams?: string[];
   fill?: boolean;
+  /** The sheet is cut to the picture's shape where that is wished; no side is cut shorter than this. */
+  cut_from_mm?: number;
 }
 
 /** A rectangle with round corners as an SVG path, mm. */

@@ -38,6 +38,9 @@ const GoodsLine = Exactly({
   colours: ChosenColours,
   sizes: Type.Array(name, { minItems: 1, maxItems: 200, uniqueItems: true }),
   finishes: Type.Optional(Chosen(40)),
+  cut: Type.Optional(
+    Type.Literal('to the picture', { description: 'sheets are cut to the picture’s shape, where the blank allows it' }),
+  ),
   placements: Type.Array(AreaPlacement, { minItems: 1, maxItems: 12 }),
 });
 export type GoodsLine = Static<typeof GoodsLine>;

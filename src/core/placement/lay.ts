@@ -179,11 +179,11 @@ function shares(
   };
 }
 
-/** The same on something that is drawn so many times as large. */
-export const enlarged = ({ maps, repeat }: Lie, by: number): Lie => ({
-  maps: maps.map((m) => chain(scaled(by, by), m)),
-  repeat: repeat && { ...repeat, tile: chain(scaled(by, by), repeat.tile) },
-});
+/** The same on something that is drawn so many times as large, and whose corner lies elsewhere, mm. */
+export function enlarged({ maps, repeat }: Lie, by: number, at: Point = { x: 0, y: 0 }): Lie {
+  const to = (m: Affine) => chain(moved(at.x, at.y), scaled(by, by), m);
+  return { maps: maps.map(to), repeat: repeat && { ...repeat, tile: to(repeat.tile) } };
+}
 
 /** A layer as it lies on an area, with the picture that it shows. */
 export interface LaidLayer {

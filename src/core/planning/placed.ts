@@ -63,3 +63,18 @@ export function sizeShown(
   };
   return sizes.reduce((best, size) => (off(size) < off(best) - 1e-3 ? size : best), sizes[0]!);
 }
+
+/**
+ * How an area lies in the room that a scene has for it, mm: its width fills that of the room; a sheet that was cut to its picture lies in
+ * the middle, whole.
+ */
+export function inRoom(
+  area: { widthMm: number; heightMm: number },
+  room: { widthMm: number; heightMm: number },
+  cut: boolean,
+): { by: number; at: { x: number; y: number } } {
+  const wide = room.widthMm / area.widthMm;
+  if (!cut) return { by: wide, at: { x: 0, y: 0 } };
+  const by = Math.min(wide, room.heightMm / area.heightMm);
+  return { by, at: { x: (room.widthMm - area.widthMm * by) / 2, y: (room.heightMm - area.heightMm * by) / 2 } };
+}

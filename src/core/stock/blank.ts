@@ -29,6 +29,10 @@ const Area = Exactly({
   shape: Type.Optional(OneOf(['rectangle', 'ellipse'])),
   cutOuts,
   seams,
+  cutFromMm: Type.Optional({
+    ...Mm,
+    description: 'a sheet that may be cut to the shape of its picture: no side shorter than this',
+  }),
   mustBeFilled: Type.Optional(Type.Boolean({ description: 'ground that shows through is a fault' })),
 });
 

@@ -3,6 +3,7 @@ import type { AreaPlacement, Layer } from '../../core/placement/form';
 import { gravity, type PlacementTrouble, type TroubleCode } from '../../core/placement/trouble';
 import { byRule, type Allowed } from '../../core/planning/cells';
 import { troublesOver } from '../../core/planning/placed';
+import { cutTo } from '../../core/stock/cut';
 import { artworksByIds, type ArtworkRow } from '../../data/artwork/artworks';
 import { findArtworks } from '../../data/artwork/search';
 import { inWorkspace, type Tx } from '../../data/database';
@@ -118,7 +119,13 @@ async function looked<W extends Work>(
   return works.map((artwork) => {
     const own = mine.get(artwork.id) ?? {};
     const picture = (l: Layer) => pictureOn(l, workSize(artwork), others);
-    const troubles = troublesOver(own[area] ?? at.placement, at.blank, at.line.sizes, at.minPpi, picture);
+    const troubles = troublesOver(
+      own[area] ?? at.placement,
+      cutTo(at.blank, at.line, artwork),
+      at.line.sizes,
+      at.minPpi,
+      picture,
+    );
     return {
       artwork,
       own,

@@ -2,6 +2,7 @@ import { onArea } from '../../core/placement/form';
 import { fittingFault, fittingLayer } from '../../core/placement/fitting';
 import { sizeDrawn } from '../../core/planning/placed';
 import { areaWhole } from '../../core/stock/blank';
+import { cutTo } from '../../core/stock/cut';
 import { artworkById } from '../../data/artwork/artworks';
 import { inWorkspace } from '../../data/database';
 import { Trouble } from '../trouble';
@@ -21,7 +22,8 @@ export const fitFile = (workspace: string, asked: AreaAsked, artwork: string, fi
     if (it.state === 'refused' || !it.measured)
       throw new Trouble('not-valid', `${it.fileName} could not be read as a picture.`, 'file');
     const size = sizeDrawn(at.blank, at.placement, at.line.sizes) ?? at.line.sizes[0]!;
-    const area = areaWhole(at.blank, at.placement.area, size)!;
+    const lead = await artworkById(tx, artwork);
+    const area = areaWhole(cutTo(at.blank, at.line, lead ?? {}), at.placement.area, size)!;
     const fault = fittingFault({ name: it.fileName, widthPx: it.widthPx!, heightPx: it.heightPx! }, area, at.minPpi);
     if (fault) throw new Trouble('not-valid', fault, 'file');
     const { ground } = at.placement;

@@ -3,6 +3,7 @@ import { covering, isLead, onArea, type AreaPlacement, type ArtworkLayer } from 
 import { lay } from '../../core/placement/lay';
 import { sharedPlacement, withCopies } from '../../core/placement/seat';
 import { differsBySize, sizeDrawn } from '../../core/planning/placed';
+import { cutTo } from '../../core/stock/cut';
 import { areaOn } from '../../core/stock/blank';
 import { artworkById, artworksThere, type ArtworkRow } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
@@ -87,12 +88,13 @@ export const fillWith = (
   inWorkspace(workspace, async (tx) => {
     const at = await benchArea(tx, asked);
     const { area: name, ground } = at.placement;
-    const area = areaOn(at.blank, name, sizeDrawn(at.blank, at.placement, at.line.sizes) ?? at.line.sizes[0]!)!;
+    const size = sizeDrawn(at.blank, at.placement, at.line.sizes) ?? at.line.sizes[0]!;
     const own = await ownNow(tx, addressOf(at), o.artworks);
     const wanted: Wanted<AreaPlacement> = new Map();
     for (const artwork of await sheetWorks(tx, [...new Set(o.artworks)])) {
       const lead = (own.get(artwork.id) ?? at.placement).layers.find(isLead);
       if (!artwork.measured || !lead) continue;
+      const area = areaOn(cutTo(at.blank, at.line, artwork), name, size)!;
       const { maps } = lay(workSize(artwork), area, lead);
       const mm = Math.max(1, Math.round(Math.min(Math.hypot(maps[0]!.a, maps[0]!.b), area.widthMm * TILE_SHARE)));
       const layer: ArtworkLayer =
@@ -127,13 +129,15 @@ async function known(tx: Tx, id: string): Promise<ArtworkRow> {
 }
 
 /** How an artwork sits, as it is given to others. */
-const shared = ({ line, blank }: BenchArea, artwork: ArtworkRow, placement: AreaPlacement): AreaPlacement =>
-  sharedPlacement(
+function shared({ line, blank: whole }: BenchArea, artwork: ArtworkRow, placement: AreaPlacement): AreaPlacement {
+  const blank = cutTo(whole, line, artwork);
+  return sharedPlacement(
     placement,
     sizeOf(artwork),
     (size) => areaOn(blank, placement.area, size ?? sizeDrawn(blank, placement, line.sizes) ?? line.sizes[0]!),
     differsBySize(blank, placement.area, line.sizes),
   );
+}
 
 /** What taking a change of placements back needs. */
 export interface PlacementsUndo extends AreaOf {

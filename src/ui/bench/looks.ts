@@ -4,10 +4,11 @@ import { same } from '@/core/docket/docket';
 import { faceOn, isLead, type AreaPlacement, type Face, type Ground, type Layer } from '@/core/placement/form';
 import { enlarged, layAll, type ArtworkSize, type AreaSize, type LaidLayer } from '@/core/placement/lay';
 import { chooseColours, type ColourChoice } from '@/core/planning/colours';
-import { sizeShown } from '@/core/planning/placed';
+import { inRoom, sizeShown } from '@/core/planning/placed';
 import type { GoodsLine } from '@/core/docket/docket';
 import type { SceneSheet } from '@/core/scene/scene';
 import { areaOn, type BlankDocument } from '@/core/stock/blank';
+import { cutTo } from '@/core/stock/cut';
 import type { Cloth } from './cloths';
 import type { PreviewAsk } from '../mockup/preview.worker';
 import { svgAddress } from '../mockup/svg-address';
@@ -78,11 +79,12 @@ export function sceneFor(
 /** What a scene shows of an artwork: on one area as `placement` says, on the others as its own or the docket's do. */
 export function printsIn(
   sheet: SceneSheet,
-  { line, blank }: { line: GoodsLine; blank: BlankDocument },
+  { line, blank: whole }: { line: GoodsLine; blank: BlankDocument },
   it: PlacedView,
   placement: AreaPlacement,
   base: AreaPlacement,
 ): PreviewAsk['prints'] {
+  const blank = cutTo(whole, line, it);
   return line.placements.flatMap((p) => {
     const room = sheet.areas.find((a) => a.name === p.area);
     if (!room) return [];
@@ -93,8 +95,9 @@ export function printsIn(
     const face = faceOn(here ? placement : (it.own[p.area] ?? p), size);
     // of other areas only what shows the artwork is known here
     const look = here ? looksOf(it, base) : (l: Layer) => (isLead(l) ? looksOf(it, base)(l) : null);
+    const { by, at } = inRoom(area, room, blank !== whole);
     const layers = laidOn(face, area, look).map(({ laid, look: { src, svg } }) => ({
-      ...enlarged(laid, room.widthMm / area.widthMm),
+      ...enlarged(laid, by, at),
       artwork: svg ? null : src,
       svg,
     }));

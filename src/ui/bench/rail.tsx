@@ -18,7 +18,7 @@ export function Rail({
   rail,
   store,
   placement,
-  area,
+  areaFor,
   size,
   cloth,
   here,
@@ -30,7 +30,8 @@ export function Rail({
   rail: BenchView['rail'];
   store: Placed;
   placement: AreaPlacement;
-  area: AreaWhole;
+  /** The print area that an artwork lies on. */
+  areaFor: (it: PlacedView | undefined) => AreaWhole;
   size: string;
   cloth: readonly { hex: string; ground?: string }[];
   here: string;
@@ -89,6 +90,7 @@ export function Rail({
         {shown.map((v) => {
           const place = rail[v.index]!;
           const it = store.get(place.id);
+          const area = areaFor(it);
           const isHere = place.id === here;
           const its = (isHere && draft) || it?.own[area.name] || placement;
           return (

@@ -7,7 +7,10 @@ import { lay } from '@/core/placement/lay';
 import { differenceWords, poseOf } from '@/core/placement/seat';
 import type { TroubleCode } from '@/core/placement/trouble';
 import { differsBySize, sizeDrawn } from '@/core/planning/placed';
-import { areaWhole } from '@/core/stock/blank';
+import type { PlacedView } from '@/api/shapes/bench';
+import type { GoodsLine } from '@/core/docket/docket';
+import { areaWhole, type AreaWhole, type BlankDocument } from '@/core/stock/blank';
+import { cutTo } from '@/core/stock/cut';
 import { thousands } from '@/core/thousands';
 import { CommandButton, registry } from '../commands/commands';
 import { commandOf } from '../commands/table';
@@ -60,7 +63,8 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const mine = draft?.id === here ? draft.placement : (own ?? placement);
   const size = sizeShown || (sizeDrawn(blank, placement, line.sizes) ?? line.sizes[0]!);
   const bySize = differsBySize(blank, bench.area, line.sizes) || mine.bySize !== undefined;
-  const area = useMemo(() => areaWhole(blank, bench.area, size)!, [blank, bench.area, size]);
+  const areaFor = useMemo(() => areasOf(blank, line, bench.area, size), [blank, line, bench.area, size]);
+  const area = areaFor(it);
   const face = faceOn(mine, size);
   const layerAt = Math.min(shown, face.layers.length - 1);
   const layer = face.layers[layerAt]!;
@@ -227,7 +231,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
         rail={inRow}
         store={store}
         placement={placement}
-        area={area}
+        areaFor={areaFor}
         size={size}
         cloth={cloth}
         here={here}
@@ -241,6 +245,18 @@ export function BenchStation({ first }: { first: FirstBench }) {
 }
 
 /** A placement with another face, on the sizes that the one that is drawn stands for. */
+/** The print area that each artwork lies on: the same for all, but where sheets are cut to their pictures. Each is worked out once. */
+function areasOf(blank: BlankDocument, line: GoodsLine, name: string, size: string): (it: PlacedView | undefined) => AreaWhole {
+  const whole = areaWhole(blank, name, size)!;
+  const known = new Map<string, AreaWhole>();
+  return (it) => {
+    if (!it || !line.cut) return whole;
+    let area = known.get(it.id);
+    if (!area) known.set(it.id, (area = areaWhole(cutTo(blank, line, it), name, size)!));
+    return area;
+  };
+}
+
 function withFace(p: AreaPlacement, size: string, { ground, layers }: Face): AreaPlacement {
   if (p.bySize?.[size]) return { ...p, bySize: { ...p.bySize, [size]: { layers, ...(ground !== undefined && { ground }) } } };
   return { ...p, layers };

@@ -196,7 +196,9 @@ export function ProofSheet({
       {fields.prices && fields.prices.value.length > 0 && (
         <Prices proof={proof} locked={locked} change={change} source={source('prices')} currency={rules?.currency ?? 'USD'} />
       )}
-      {proof.state !== 'drafting' && proof.colours.length > 0 && <PrintFiles of={{ kind: 'proofs', id: proof.id }} className="mt-5" />}
+      {proof.state !== 'drafting' && proof.colours.length > 0 && (
+        <PrintFiles of={{ kind: 'proofs', id: proof.id }} className="mt-5" />
+      )}
       <StoryFold of={proof.id} empty="Nothing yet since it was drafted." className="mt-5" />
       {picture?.picture && (
         <Dialog open={closer} onClose={() => setCloser(false)} label="Looked at closely" width={980} flush>

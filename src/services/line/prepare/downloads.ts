@@ -114,6 +114,7 @@ export function downloadOfferOf({ artwork, order, outlet }: Making, tell: Tell):
       unreadable: false,
     },
     finishes: [''],
+    cut: false,
     files: shapesOf(plan),
     variants: plan.made.length ? [{ colour: '', size: '', finish: '', costMinor: 0, stock: 'in stock', weightG: null }] : [],
   };

@@ -6,6 +6,7 @@ import { isLead } from '../../../core/placement/form';
 import { groundHex } from './printed';
 import type { FieldName, Problem } from '../../../core/listing/problems';
 import type { OfferedColour } from '../../../core/listing/proof';
+import { canBeCut } from '../../../core/stock/cut';
 import { termsOf, type BlankDocument, type Variant, type VariantTerms } from '../../../core/stock/blank';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 
@@ -24,6 +25,8 @@ export interface LineOffer {
   finishes: string[];
   /** What can be ordered, with its terms. */
   variants: (Variant & VariantTerms)[];
+  /** Its sheets are cut to the picture. */
+  cut: boolean;
   /** Of files to download: what there is of each shape. */
   files?: SoldShape[];
 }
@@ -76,7 +79,7 @@ export function offerOf(
   if (gone.stock.size) say('out-of-stock', 'goods', none, { house: blank.house, names: [...gone.stock] });
   if (gone.discontinued.size)
     say('discontinued', 'goods', none, { what: 'colours', house: blank.house, blank: blank.name, names: [...gone.discontinued] });
-  return { line, blank, sizes, colours, finishes, variants };
+  return { line, blank, sizes, colours, finishes, variants, cut: line.cut !== undefined && canBeCut(blank) };
 }
 
 /** The sizes that can be offered; says which cannot, and why. */

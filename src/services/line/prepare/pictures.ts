@@ -2,7 +2,7 @@ import type { Shot } from '../../../core/docket/docket';
 import { faceOn, type AreaPlacement, type Layer } from '../../../core/placement/form';
 import { enlarged, layAll, type Lie } from '../../../core/placement/lay';
 import { shotColour } from '../../../core/planning/colours';
-import { sizeShown } from '../../../core/planning/placed';
+import { inRoom, sizeShown } from '../../../core/planning/placed';
 import { areaOn, type BlankDocument } from '../../../core/stock/blank';
 import type { SceneArea } from '../../../core/scene/scene';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
@@ -70,16 +70,17 @@ function inScene(
   blank: BlankDocument,
   sizes: readonly string[],
   room: SceneArea,
+  cut: boolean,
 ): Print | null {
   const size = sizeShown(blank, p.area, sizes, room);
   const area = areaOn(blank, p.area, size);
   if (!area) return null;
   const face = faceOn(p, size);
-  const k = room.widthMm / area.widthMm;
+  const { by, at } = inRoom(area, room, cut);
   const shown = (layer: Layer) => shownBy(layer, lead, others);
   const layers = layAll(face.layers, area, (l) => shown(l)?.size ?? null).map(({ layer, laid }): PrintedLayer => {
     const it = shown(layer)!;
-    const lie = { ...enlarged(laid, k), widthMm: laid.widthMm, ppi: laid.ppi };
+    const lie = { ...enlarged(laid, by, at), widthMm: laid.widthMm, ppi: laid.ppi };
     return 'svg' in it ? { svg: it.svg, ...lie } : { ...sourceOf(it.artwork), ...lie };
   });
   return layers.length ? { area: p.area, ground: groundHex(face.ground, lead), layers } : null;
@@ -124,7 +125,7 @@ export function picturesOf(
     if (!sizes.length) return [];
     const prints = offer.line.placements.flatMap((p): Print[] => {
       const room = sheet.areas.find((a) => a.name === p.area);
-      const print = room && inScene(making, lead, p, offer.blank, sizes, room);
+      const print = room && inScene(making, lead, p, offer.blank, sizes, room, offer.cut);
       return print ? [print] : [];
     });
     if (!prints.length) return [];

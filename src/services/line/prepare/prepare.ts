@@ -8,6 +8,7 @@ import type { PrintFile } from '../../../core/print-file/print-file';
 import { textIn, type OfferedColour, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
 import { currencyOf, mainLanguage } from '../../../core/outlet/rules';
 import type { DownloadOrder } from '../../../core/downloads/sold';
+import { cutTo } from '../../../core/stock/cut';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { letteringOf } from '../../lettering/lettering';
 import { downloadOfferOf, downloadOrderOf } from './downloads';
@@ -60,7 +61,8 @@ export function prepare(making: Making): Prepared {
     goods.push({ line: line.key, blank: blank.id, version: blank.version });
     const minPpi = isWaived(making.waivers, line.key, 'coarse') ? 0 : order.accepts.minPpi;
     const byHand = making.choices.filter((c) => c.line === line.key).map((c) => c.part);
-    return [offerOf(motif, blank.document, line, { ...order.accepts, minPpi, byHand }, order.lines.length === 1, tell)];
+    const its = cutTo(blank.document, line, artwork);
+    return [offerOf(motif, its, line, { ...order.accepts, minPpi, byHand }, order.lines.length === 1, tell)];
   });
   const foreign = offers.find((o) => o.blank.currency !== currency);
   if (foreign)

@@ -4,7 +4,7 @@ import type { Problem } from '../../../core/listing/problems';
 import { isKept, type Field, type InLanguages, type ProofFields } from '../../../core/listing/proof';
 import { lookUp } from '../../../core/outlet/languages';
 import { mainLanguage } from '../../../core/outlet/rules';
-import { buyersText } from '../../../core/stock/blank';
+import { areaOn, buyersText } from '../../../core/stock/blank';
 import { nounOf } from '../../../core/docket/docket';
 import { filesText, type DownloadOffer } from './downloads';
 import type { LineOffer } from './goods';
@@ -69,6 +69,13 @@ export function wordsOf(making: Making, subject: WordingSubject, problems: Probl
   return { words, tags };
 }
 
+/** A size as buyers read it: of a sheet that is cut to its picture how large it really is, to the half centimetre. */
+function sized({ cut, blank, line }: LineOffer, size: string): string {
+  const area = cut ? areaOn(blank, line.placements[0]!.area, size) : null;
+  const cm = (mm: number) => Math.round(mm / 5) / 2;
+  return area ? `${size} (${cm(area.widthMm)} × ${cm(area.heightMm)} cm)` : size;
+}
+
 const joined = (texts: string[], by: string): string => [...new Set(texts.filter(Boolean))].join(by);
 
 /** What patterns can speak of: the motif, and what is offered of each goods line. */
@@ -78,7 +85,7 @@ export function wordingSubject(
   sold: DownloadOffer | null,
 ): WordingSubject {
   const first = offers[0];
-  const sizesOf = (o: LineOffer) => (o.sizes.length ? o.sizes : o.line.sizes).join(', ');
+  const sizesOf = (o: LineOffer) => (o.sizes.length ? o.sizes : o.line.sizes).map((size) => sized(o, size)).join(', ');
   const coloursOf = (o: LineOffer) =>
     o.colours?.offered.map((c) => c.name) ?? (Array.isArray(o.line.colours) ? o.line.colours : []);
   return {

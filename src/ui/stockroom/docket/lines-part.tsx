@@ -5,6 +5,7 @@ import type { ChosenColours, GoodsLine, WhenEnded } from '@/core/docket/docket';
 import { DOWNLOADS_KEY } from '@/core/downloads/form';
 import { downloadLineOf } from '@/core/downloads/starter';
 import { begunAnew, starterParts } from '@/core/docket/starter';
+import { canBeCut } from '@/core/stock/cut';
 import { faceOn, fitted, onArea } from '@/core/placement/form';
 import { act } from '../../api';
 import { Button } from '../../parts/button';
@@ -201,6 +202,14 @@ function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
           chosen={line.finishes ?? finishes.map((f) => f.name)}
           all={finishes.map((f) => ({ value: f.name }))}
           put={(chosen) => put({ finishes: chosen })}
+        />
+      )}
+      {canBeCut(blank.document) && (
+        <CheckField
+          label="cut to the picture"
+          note={`${blank.document.house} cuts these sheets to its shape: the size says how large they are at most`}
+          checked={line.cut !== undefined}
+          onChange={(e) => put({ cut: e.target.checked ? 'to the picture' : undefined })}
         />
       )}
       <Placements line={line} blank={blank} put={(placements) => put({ placements })} />

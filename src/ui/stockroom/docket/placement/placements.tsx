@@ -5,8 +5,10 @@ import type { GoodsLine } from '@/core/docket/docket';
 import { sizeDrawn } from '@/core/planning/placed';
 import { faceOn, fitted, onArea, type AreaPlacement, type Face } from '@/core/placement/form';
 import { areaWhole } from '@/core/stock/blank';
+import { cutTo } from '@/core/stock/cut';
 import { Button, IconButton } from '../../../parts/button';
 import { ChoiceField } from '../../../parts/fields/field';
+import { useGoods } from '../form';
 import { FaceEditor } from './face-editor';
 
 /** Where artwork sits on each print area of a goods line, and what is printed there. */
@@ -75,7 +77,10 @@ function Placement({
   const rest = sizes.filter((s) => !own.includes(s));
   // the others follow the docket's own: drawn on the largest of them
   const largest = sizeDrawn(blank.document, p, sizes);
-  const area = areaWhole(blank.document, p.area, largest ?? sizes[0] ?? '');
+  const { sample } = useGoods();
+  // as it is for the artwork that the docket is looked at with
+  const goods = cutTo(blank.document, line, sample ?? {});
+  const area = areaWhole(goods, p.area, largest ?? sizes[0] ?? '');
   const put = (size: string, face: Face) => change({ ...p, bySize: { ...p.bySize, [size]: face } });
   return (
     <div className="grid gap-2.5 border-l-2 border-rule pl-3">
@@ -118,7 +123,7 @@ function Placement({
         />
       )}
       {own.map((size) => {
-        const there = areaWhole(blank.document, p.area, size);
+        const there = areaWhole(goods, p.area, size);
         return (
           <div key={size} className="grid gap-2 border-t border-rule2 pt-2">
             <div className="flex items-center gap-3">
