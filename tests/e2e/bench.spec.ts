@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './alive';
 import sharp from 'sharp';
-import type { AreaPlacement } from '../../src/core/placement/form';
+import { covering, onArea, type AreaPlacement } from '../../src/core/placement/form';
 import { newArtworks, ok, openShop, type Items } from '../integration/press';
 
 // artworks are placed on the bench: by hand, by keys, by numbers; for one, for the marked, for all
@@ -204,4 +204,33 @@ test('colours are offered by hand, and left to the rule again', async ({ page })
   await strip.getByRole('button', { name: 'By rule' }).click();
   await expect.poll(chosen).toBeUndefined();
   await expect(strip.getByRole('checkbox')).toHaveCount(0);
+});
+
+test('finishes are chosen by rule from the artwork, and by hand', async ({ page }) => {
+  const clock = await ok<{ document: { areas: { name: string }[]; sizes: { name: string }[] } }>('GET', '/blanks/aldergate-wall-clock'); // prettier-ignore
+  const { document } = await ok<{ document: { lines: object[] } }>('GET', `/dockets/${docket}`);
+  const line = {
+    ...{ key: 'clock', blank: 'aldergate-wall-clock', noun: { one: 'Clock', many: 'Clocks' }, colours: { best: 3 } },
+    ...{ sizes: clock.document.sizes.map((s) => s.name), finishes: { best: 1 }, placements: [onArea(clock.document.areas[0]!.name, covering())] }, // prettier-ignore
+  };
+  const accepts = { ground: 'any', minPpi: 30 };
+  const made = await ok<{ id: string }>('POST', '/dockets', { name: `Clocks ${process.pid}`, document: { ...document, lines: [line], accepts, shots: [{ kind: 'free' }] } }); // prettier-ignore
+  const chosen = async () =>
+    (await ok<Items<{ choices: { finishes?: string[] } }>>('POST', `/dockets/${made.id}/placed`, { artworks: [works[1]] })).items[0]!.choices.finishes; // prettier-ignore
+  await page.goto(`/bench?on=${made.id}&show=${works[1]}`);
+  const hands = page.getByRole('group', { name: 'Hands' });
+  // a light motif: dark hands
+  await expect(hands.getByRole('checkbox', { name: 'Black' })).toBeChecked();
+  await expect(hands.getByRole('checkbox', { name: 'White' })).not.toBeChecked();
+  await expect(async () => {
+    await hands.getByRole('checkbox', { name: 'Brass' }).click();
+    await expect(hands.getByRole('button', { name: 'Hands by rule' })).toBeVisible({ timeout: 2000 });
+  }).toPass();
+  await expect.poll(chosen).toEqual(['Black', 'Brass']);
+  await page.keyboard.press('Control+z');
+  await expect.poll(chosen).toBeUndefined();
+  await expect(hands.getByRole('checkbox', { name: 'Brass' })).not.toBeChecked();
+  // the last one stays: something is offered
+  await hands.getByRole('checkbox', { name: 'Black' }).click();
+  await expect(hands.getByRole('checkbox', { name: 'Black' })).toBeChecked();
 });

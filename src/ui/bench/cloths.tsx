@@ -1,6 +1,9 @@
 'use client';
 import { useState } from 'react';
 import type { PlacedView } from '@/api/shapes/bench';
+import { hexToRgb } from '@/core/colour/colour';
+import type { Chosen } from '@/core/docket/docket';
+import { chooseFinishes, type Finish } from '@/core/planning/finishes';
 import type { ColourChoice } from '@/core/planning/colours';
 import type { Choose } from './choosing';
 
@@ -60,7 +63,7 @@ export function Cloths({
     if (next.length) choose('colours', next);
   };
   return (
-    <fieldset className="grid content-start gap-2 overflow-y-auto border-r border-rule bg-paper2 p-2">
+    <fieldset className="grid content-start gap-2">
       <legend className="sr-only">Colours of the product</legend>
       <div className="grid auto-rows-min grid-cols-2 gap-1">
         {order.map((c) => (
@@ -110,6 +113,58 @@ export function Cloths({
       >
         {byHand ? 'By rule' : 'By hand'}
       </button>
+    </fieldset>
+  );
+}
+
+/** What else there is to choose of the product: those finishes that are offered with the artwork, by rule or by hand. */
+export function Finishes({
+  it,
+  axis,
+  finishes,
+  wanted,
+  whom,
+  choose,
+}: {
+  it: PlacedView;
+  /** What they are: hands, pages, sides. */
+  axis: string;
+  finishes: readonly Finish[];
+  /** What the docket says. */
+  wanted: Chosen;
+  whom: number;
+  choose: Choose;
+}) {
+  const byHand = it.choices.finishes;
+  const inks = it.inks.map((i) => ({ ...i, rgb: hexToRgb(i.hex) }));
+  const offered = chooseFinishes(inks, finishes, byHand ?? wanted).map((f) => f.name);
+  return (
+    <fieldset className="grid gap-1 border-t border-rule pt-2" title={whom > 1 ? `of ${whom} artworks` : undefined}>
+      <legend className="float-left text-[11.5px] text-soft">{axis}</legend>
+      {finishes.map((f) => (
+        <label key={f.name} className={`flex cursor-pointer items-center gap-1.5 ${offered.includes(f.name) ? '' : 'text-soft'}`}>
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={offered.includes(f.name)}
+            onChange={() => {
+              const next = finishes.map((x) => x.name).filter((n) => (n === f.name ? !offered.includes(n) : offered.includes(n)));
+              if (next.length) choose('finishes', next);
+            }}
+          />
+          {f.hex && <i aria-hidden className="block size-3 border border-rule" style={{ background: f.hex }} />}
+          {f.name}
+        </label>
+      ))}
+      {byHand && (
+        <button
+          type="button"
+          className="btn btn-ghost px-1 text-soft btn-sm hover:text-ink"
+          onClick={() => choose('finishes', null)}
+        >
+          {axis} by rule
+        </button>
+      )}
     </fieldset>
   );
 }

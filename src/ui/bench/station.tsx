@@ -21,7 +21,7 @@ import { useAddress } from '../parts/use-address';
 import { useBenchCommands } from './commands';
 import { colourChoice, inkOf, laidOn, looksOf } from './looks';
 import { choosing } from './choosing';
-import { Cloths } from './cloths';
+import { Cloths, Finishes } from './cloths';
 import { FileDrop } from './file-drop';
 import { useFitting } from './fitting';
 import { LookAt } from './look-at';
@@ -94,8 +94,10 @@ export function BenchStation({ first }: { first: FirstBench }) {
   };
   // what lies on ink is read on that, and a product of one colour leaves no choice
   const choice = it && cloth.length > 1 && face.ground === undefined ? colourChoice(it, line.colours, cloth, blank.colours) : null; // prettier-ignore
+  const aside = choice !== null || blank.finishes !== undefined;
   const worn = blank.colours.find((c) => c.name === clothPicked) ?? blank.colours.find((c) => c.name === choice?.featured) ?? cloth[0]!; // prettier-ignore
   const chosenFor = [...new Set([here, ...marked])];
+  const choose = choosing(at, store, chosenFor);
   const { bindings, clearing } = useBenchCommands({
     at,
     store,
@@ -173,19 +175,33 @@ export function BenchStation({ first }: { first: FirstBench }) {
       </div>
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto]">
         {look ? (
-          <div className={`grid min-h-0 min-w-0 ${choice ? 'grid-cols-[auto_minmax(0,1fr)]' : ''}`}>
-            {choice && (
-              <Cloths
-                key={here}
-                it={it}
-                cloths={cloth}
-                every={blank.colours}
-                choice={choice}
-                picked={worn.name}
-                pick={pickCloth}
-                whom={chosenFor.length}
-                choose={choosing(at, store, chosenFor)}
-              />
+          <div className={`grid min-h-0 min-w-0 ${aside ? 'grid-cols-[auto_minmax(0,1fr)]' : ''}`}>
+            {aside && (
+              <div className="grid content-start gap-2 overflow-y-auto border-r border-rule bg-paper2 p-2">
+                {choice && (
+                  <Cloths
+                    key={here}
+                    it={it}
+                    cloths={cloth}
+                    every={blank.colours}
+                    choice={choice}
+                    picked={worn.name}
+                    pick={pickCloth}
+                    whom={chosenFor.length}
+                    choose={choose}
+                  />
+                )}
+                {blank.finishes && (
+                  <Finishes
+                    it={it}
+                    axis={blank.finishes.axis}
+                    finishes={blank.finishes.choices}
+                    wanted={line.finishes ?? blank.finishes.choices.map((f) => f.name)}
+                    whom={chosenFor.length}
+                    choose={choose}
+                  />
+                )}
+              </div>
             )}
             <FileDrop name={it.name} area={bench.area} bringing={bringing} take={(file) => fit(it, file)}>
               <BenchStage

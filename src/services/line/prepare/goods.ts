@@ -1,4 +1,5 @@
 import { chooseColours, READABLE, type ColourChoice } from '../../../core/planning/colours';
+import { chooseFinishes } from '../../../core/planning/finishes';
 import { fillsSheet } from '../../../core/artwork/measure/measure';
 import { chooseSizes } from '../../../core/planning/sizes';
 import type { Accepts, Chosen, ChosenPart, GoodsLine } from '../../../core/docket/docket';
@@ -160,12 +161,7 @@ function finishesOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, 
   const gone = wanted.filter((name) => !there.some((f) => f.name === name));
   if (gone.length)
     tell('discontinued', 'goods', !there.length, { what: 'finishes', house: blank.house, blank: blank.name, names: gone });
-  const count = most(line.finishes ?? []);
-  if (count >= there.length) return there.map((f) => f.name);
-  const dyed = there.flatMap((f) => (f.hex ? [{ name: f.name, hex: f.hex }] : []));
-  const best = dyed.length ? chooseColours(inksOf(motif), dyed).offered.map((f) => f.name) : [];
-  const order = [...there].sort((a, b) => Number(best.includes(b.name)) - Number(best.includes(a.name))).slice(0, count);
-  return there.filter((f) => order.includes(f)).map((f) => f.name);
+  return chooseFinishes(motif[0]!.measured!.inks, there, line.finishes ?? wanted).map((f) => f.name);
 }
 
 /** The colours of all lines, each once a line. */
