@@ -91,7 +91,9 @@ test('dockets for common goods are made with one click, each with an artwork of 
   await page.goto('/stockroom');
   await page.getByRole('button', { name: 'Ready dockets' }).click();
   const dialog = page.getByRole('dialog', { name: 'Ready dockets' });
-  await expect(dialog.getByRole('checkbox')).toHaveCount(12);
+  // the dozen, and two kinds of files to download
+  await expect(dialog.getByRole('checkbox')).toHaveCount(14);
+  await expect(dialog.getByRole('checkbox', { name: /^Printables/ })).toBeVisible();
   await expect(dialog.getByRole('img').first().locator('image')).toHaveCount(1);
   await expect(dialog.getByRole('button', { name: 'Make dockets' })).toBeDisabled();
   await dialog.getByRole('checkbox', { name: /^Mugs/ }).check();

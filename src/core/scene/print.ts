@@ -16,6 +16,8 @@ export interface PrintTexture extends Texels {
   /** From mm in the print area to shares of the texels' width and height; of a repeat, to tiles. */
   map: Affine;
   repeat: Repeat | null;
+  /** The texels with a border of one, where they were given one before: they are not given one anew. */
+  edged?: Uint32Array;
 }
 
 /** Texels per scene point: a little finer than the scene, so that bilinear sampling loses nothing. */
@@ -115,11 +117,12 @@ export function groundLayer({ at, mask }: PrintPoints, [r, g, b]: Rgb): PrintLay
 
 /**
  * Samples a texture at every print point, bilinear between texel centres with weights of 1/256, transparent outside.
- * Done once per artwork and scene; colours share the layer.
+ * Done once per artwork and scene; colours share the layer. With `room`, which has to be as long as there are points, the layer lies in
+ * it until it is used again: nothing is allocated.
  */
-export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLayer {
+export function sampleLayer(points: PrintPoints, texture: PrintTexture, room?: PrintLayer): PrintLayer {
   const { width, height, map, repeat } = texture;
-  const texels = bordered(texture, 1);
+  const texels = texture.edged ?? bordered(texture, 1);
   const stride = width + 2;
   // straight to texels, but for a repeat, which has to find its tile first
   const [sx, sy] = repeat ? [1, 1] : [width, height];
@@ -128,8 +131,7 @@ export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLa
   const tile = { x: 0, y: 0 };
   const { x, y, mask } = points;
   const n = points.at.length;
-  const at = new Uint32Array(n);
-  const rgba = new Uint32Array(n);
+  const { at, rgba } = room ?? layerRoom(points);
   let count = 0;
   for (let k = 0; k < n; k++) {
     let u = x[k]! * ux + y[k]! * uy + u0;
@@ -168,13 +170,20 @@ export function sampleLayer(points: PrintPoints, texture: PrintTexture): PrintLa
     at[count] = points.at[k]!;
     rgba[count++] = (redBlue | (greenAlpha << 8)) >>> 0;
   }
+  if (room) return { at: at.subarray(0, count), rgba: rgba.subarray(0, count) };
   return { at: at.slice(0, count), rgba: rgba.slice(0, count) };
 }
+
+/** Room for a layer on these points. */
+export const layerRoom = ({ at: { length } }: PrintPoints): PrintLayer => ({
+  at: new Uint32Array(length),
+  rgba: new Uint32Array(length),
+});
 
 /**
  * Lays sampled layers, one for each print area, over a tinted base, one after another: out = ink * light + base * (1 - alpha). Shading multiplies encoded values,
  * which is a product in linear light under a power-law curve and differs from the exact sRGB curve by under 2/255.
- * Returns a new picture; the base can serve again.
+ * Returns a new picture, or `into` where that is given; the base can serve again.
  */
 export function printOver(
   sheet: SceneSheet,
@@ -182,8 +191,10 @@ export function printOver(
   layers: readonly PrintLayer[],
   base: Uint8Array,
   colour: Rgb,
+  into?: Uint8Array,
 ): Uint8Array {
-  const out = base.slice();
+  const out = into ?? new Uint8Array(base.length);
+  out.set(base);
   const light = inkTable(sheet, colour);
   for (const layer of layers) lay(out, layer, plate, light);
   if (gloss) screenOver(out, gloss);

@@ -4,7 +4,17 @@ import type { Rgb } from '../colour/colour';
 import { apply, inverse } from '../placement/affine';
 import { REPEATS } from '../placement/form';
 import { lay, type Lie } from '../placement/lay';
-import { groundLayer, premultiplied, printOver, sampleLayer, textures, textureSize, type Texels } from './print';
+import {
+  bordered,
+  groundLayer,
+  layerRoom,
+  premultiplied,
+  printOver,
+  sampleLayer,
+  textures,
+  textureSize,
+  type Texels,
+} from './print';
 import { compileArea, groundOf, type ScenePixels, type SceneSheet } from './scene';
 import { inkTable, tintedBase, tintTables } from './tint';
 
@@ -207,6 +217,25 @@ describe('placed otherwise, against the same made by sharp (libvips)', () => {
     [40, 80, 160].forEach((v, i) => expect(Math.abs(first[i]! - v * ink)).toBeLessThanOrEqual(1));
     expect(new Set(on([255, 255, 255])).size).toBe(1);
   });
+});
+
+test('in room that is used again, with a border given before, and printed into the last picture it is the same, picture after picture', async () => {
+  const scene = flatScene(200);
+  const [points, ground] = [compileArea(scene.sheet, scene.pixels, scene.sheet.areas[0]!), groundOf(scene.pixels)];
+  const texels = texelsOf(await artwork(SIZE), SIZE);
+  const edged = bordered({ ...texels, repeat: null }, 1);
+  const base = tintedBase(scene.sheet, ground, WHITE);
+  const [room, into] = [layerRoom(points), new Uint8Array(base.length)];
+  const untouched = base.slice();
+  // a large one first: what a smaller one leaves of it must not show
+  for (const lie of [upright(), upright(20, 30), upright(-40), upright(10, 60)]) {
+    const [texture] = textures(texels, lie);
+    const layer = sampleLayer(points, { ...texture!, edged }, room);
+    const again = printOver(scene.sheet, ground, [layer], base, WHITE, into);
+    expect(again).toBe(into);
+    expect(Buffer.compare(again, compose(scene, texels, WHITE, lie))).toBe(0);
+  }
+  expect(Buffer.compare(base, untouched)).toBe(0);
 });
 
 test('a tile is cut out of its picture, never over its edge, however the shares round', () => {

@@ -74,6 +74,8 @@ export function Preview({ className, alt, ...question }: Question & { className?
         if (!picture || !canvas.current) continue;
         canvas.current.getContext('2d')!.putImageData(new ImageData(picture, PREVIEW_SIDE, PREVIEW_SIDE), 0, 0);
         canvas.current.dataset.drawn = String(mine);
+        // for the next one: pictures made anew at every move would be hundreds of megabytes a second
+        worker?.postMessage(picture.buffer, [picture.buffer]);
       }
       h.busy = false;
     };

@@ -2,13 +2,16 @@ import { hexToRgb } from '@/core/colour/colour';
 import type { Lie } from '@/core/placement/lay';
 import { compileArea, groundOf, type PrintPoints, type SceneGround, type SceneSheet } from '@/core/scene/scene';
 import {
+  bordered,
   groundLayer,
+  layerRoom,
   premultiplied,
   printOver,
   sampleLayer,
   textures,
   textureSize,
   type PrintLayer,
+  type PrintTexture,
   type Texels,
 } from '@/core/scene/print';
 import { tintedBase } from '@/core/scene/tint';
@@ -90,60 +93,88 @@ async function load(sheet: SceneSheet): Promise<Ready> {
 
 /** Reduced pictures and dyed products that were used lately: what is only moved is not reduced again. Bytes. */
 const BUDGET = 48e6;
-const lately = new Map<string, Texels | { rgba: Uint8Array }>();
-function kept<T extends { rgba: Uint8Array }>(key: string, make: () => T): T {
+type Kept = { rgba: Uint8Array; edged?: Uint32Array };
+const bytesOf = ({ rgba, edged }: Kept): number => rgba.length + (edged?.byteLength ?? 0);
+const lately = new Map<string, Kept>();
+function kept<T extends Kept>(key: string, make: () => T): T {
   const it = (lately.get(key) as T | undefined) ?? make();
   lately.delete(key);
   lately.set(key, it);
-  let bytes = [...lately.values()].reduce((sum, k) => sum + k.rgba.length, 0);
+  let bytes = [...lately.values()].reduce((sum, k) => sum + bytesOf(k), 0);
   for (const [old, k] of lately) {
     if (bytes <= BUDGET || old === key) break;
     lately.delete(old);
-    bytes -= k.rgba.length;
+    bytes -= bytesOf(k);
   }
   return it;
 }
 
-function texelsOf(name: string, picture: ImageBitmap, lie: Lie, mmPerPoint: number): Texels {
+/** An artwork's texels, as they are sampled while it is moved: with the border that sampling needs. */
+function texelsOf(name: string, picture: ImageBitmap, lie: Lie, mmPerPoint: number): Texels & Pick<PrintTexture, 'edged'> {
   const { crop, width, height } = textureSize(lie, picture, mmPerPoint);
-  return kept(`${name} ${JSON.stringify(crop)} ${width}`, () => ({
-    width,
-    height,
-    rgba: premultiplied(rgba(picture, width, height, crop)),
-  }));
+  const { repeat } = lie;
+  return kept(`${name} ${JSON.stringify([crop, repeat && [repeat.kind, repeat.pitch]])} ${width}`, () => {
+    const texels = { width, height, rgba: premultiplied(rgba(picture, width, height, crop)) };
+    return { ...texels, edged: bordered({ ...texels, repeat }, 1) };
+  });
 }
+
+/** Room for layers, kept for the next picture: made anew, it would be megabytes at every move. */
+const rooms: PrintLayer[] = [];
+function roomFor(points: PrintPoints, i: number): PrintLayer {
+  const room = rooms[i];
+  return room && room.at.length >= points.at.length ? room : (rooms[i] = layerRoom(points));
+}
+
+/** What is printed over, and pictures that the page has shown and given back: room for the next ones. */
+let printed = new Uint8Array(0);
+const back: ArrayBuffer[] = [];
 
 /** RGB as RGBA, a picture point at a time: byte by byte it would take as long as printing. */
 function opaque(rgb: Uint8Array): Uint8ClampedArray<ArrayBuffer> {
-  const points = new Uint32Array(rgb.length / 3);
+  const points = new Uint32Array(back.pop() ?? new ArrayBuffer((rgb.length / 3) * 4));
   for (let k = 0, i = 0; k < points.length; k++, i += 3)
     points[k] = rgb[i]! | (rgb[i + 1]! << 8) | (rgb[i + 2]! << 16) | 0xff000000;
   return new Uint8ClampedArray(points.buffer);
+}
+
+/** What is printed on an area, with the pictures that it takes. */
+interface Ask {
+  points: PrintPoints;
+  ground: string | null;
+  its: { name: string; picture: ImageBitmap; lie: Lie }[];
 }
 
 async function compose({ sheet, colour, prints, letterings }: PreviewAsk): Promise<Uint8ClampedArray<ArrayBuffer>> {
   // everything is asked for at once
   for (const { artwork } of prints.flatMap((p) => p.layers)) if (artwork) artworkAt(artwork).catch(() => undefined);
   const { ground, areas } = await latest(scenes, SCENES, sheet.id, () => load(sheet));
-  const layers: PrintLayer[] = [];
-  for (const { area, ground, layers: its } of prints) {
-    const points = areas.get(area)!;
-    if (ground) layers.push(groundLayer(points, hexToRgb(ground)));
-    for (const { artwork, svg, ...lie } of its) {
+  const asks: Ask[] = [];
+  for (const { area, ground: below, layers } of prints) {
+    const its: Ask['its'] = [];
+    for (const { artwork, svg, ...lie } of layers) {
       const lettered = letterings.find(([drawing]) => drawing === svg)?.[1];
       const picture = lettered ?? (artwork && (await artworkAt(artwork)));
-      if (!picture) continue;
-      const texels = texelsOf(svg ?? artwork!, picture, lie, points.mmPerPoint);
-      layers.push(...textures(texels, lie).map((t) => sampleLayer(points, t)));
+      if (picture) its.push({ name: svg ?? artwork!, picture, lie });
     }
+    asks.push({ points: areas.get(area)!, ground: below, its });
+  }
+  // from here on without waiting: the room for layers is shared with what else is asked for meanwhile
+  const layers: PrintLayer[] = [];
+  for (const { points, ground: below, its } of asks) {
+    if (below) layers.push(groundLayer(points, hexToRgb(below)));
+    for (const { name, picture, lie } of its)
+      for (const t of textures(texelsOf(name, picture, lie, points.mmPerPoint), lie))
+        layers.push(sampleLayer(points, t, roomFor(points, layers.length)));
   }
   const dye = hexToRgb(colour);
   const base = kept(`${sheet.id} ${colour}`, () => ({ rgba: tintedBase(sheet, ground, dye) }));
-  const made = printOver(sheet, ground, layers, base.rgba, dye);
-  return opaque(made);
+  if (printed.length !== base.rgba.length) printed = new Uint8Array(base.rgba.length);
+  return opaque(printOver(sheet, ground, layers, base.rgba, dye, printed));
 }
 
-self.onmessage = async ({ data }: MessageEvent<PreviewAsk>) => {
+self.onmessage = async ({ data }: MessageEvent<PreviewAsk | ArrayBuffer>) => {
+  if (data instanceof ArrayBuffer) return void back.push(data);
   const picture = await compose(data).catch(() => null);
   const answer: PreviewAnswer = { serial: data.serial, picture };
   self.postMessage(answer, { transfer: picture ? [picture.buffer] : [] });
