@@ -4,6 +4,7 @@ import type { Accepts } from './docket';
 const trim = { x: 0, y: 0, width: 1, height: 1 };
 const artwork = (change: object = {}, clearShare = 0.6): Candidate =>
   ({ state: 'ready', widthPx: 900, heightPx: 1200, measured: { clearShare, tone: 'light', trim }, ...change }) as never;
+const of = (kind: string, repeat = 'none') => ({ measured: { clearShare: 0.6, tone: 'light', trim, picture: { kind }, repeat: { kind: repeat } } }); // prettier-ignore
 const why = (accepts: Partial<Accepts>, a: Candidate) => {
   const said = whyNot({ ground: 'any', minPpi: 150, ...accepts }, a);
   return said && whyPhrase(said);
@@ -26,6 +27,20 @@ test.each<[string, Partial<Accepts>, object, string | null]>([
   ['a way round', { orientations: ['across', 'square'] }, {}, 'it is upright'],
   ['a mark', { marks: ['summer'] }, { marks: ['winter'] }, 'not marked summer'],
   ['one of several marks', { marks: ['summer', 'winter'] }, { marks: ['winter'] }, null],
+  ['a subject', { subjects: ['lighthouse', 'Whale'] }, { subject: 'whale' }, null],
+  ['a subject that it has not', { subjects: ['lighthouse'] }, { subject: 'whale' }, 'its subject is whale'],
+  ['a subject, where none is said', { subjects: ['lighthouse'] }, { subject: ' ' }, 'it has no subject'],
+  ['a photograph', { kinds: ['photograph'] }, of('drawing'), 'it is a drawing'],
+  ['a drawing, where a hand has said so', { kinds: ['drawing'] }, { ...of('photograph'), byHand: { picture: 'drawing' } }, null],
+  ['a repeat', { kinds: ['repeat'] }, of('drawing', 'half-drop'), null],
+  ['a repeat, not one that fits on two sides only', { kinds: ['repeat'] }, of('drawing', 'across'), 'it is a drawing'],
+  [
+    'a repeat that a hand has unsaid',
+    { kinds: ['repeat'] },
+    { ...of('photograph', 'brick'), byHand: { repeat: 'none' } },
+    'it is a photograph',
+  ],
+  ['a drawing, and a repeat is one', { kinds: ['drawing'] }, of('drawing', 'straight'), null],
   ['a drawer', { drawers: ['Shirts'] }, { drawer: 'Posters' }, 'not in Shirts'],
   ['a drawer within it', { drawers: ['Shirts'] }, { drawer: 'Shirts/Dark' }, null],
   ['a drawer, not one that only begins so', { drawers: ['Shirts'] }, { drawer: 'Shirts 2' }, 'not in Shirts'],

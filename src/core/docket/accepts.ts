@@ -1,14 +1,17 @@
 import { fillsSheet, type Measured } from '../artwork/measure/measure';
 import type { Said } from '../said';
+import { REPEATS } from '../placement/form';
 import type { Accepts } from './docket';
 
 /** What of an artwork a docket looks at. */
 export interface Candidate {
   state: string;
-  measured: (Pick<Measured, 'clearShare' | 'tone' | 'trim'> & Partial<Pick<Measured, 'edges' | 'rim'>>) | null;
+  measured:
+    (Pick<Measured, 'clearShare' | 'tone' | 'trim'> & Partial<Pick<Measured, 'edges' | 'rim' | 'picture' | 'repeat'>>) | null;
   widthPx?: number | null;
   heightPx?: number | null;
-  byHand?: { tone?: string };
+  byHand?: { tone?: string; picture?: string; repeat?: string };
+  subject?: string;
   audience?: string;
   marks?: string[];
   drawer?: string | null;
@@ -23,6 +26,14 @@ export function orientationOf(a: Candidate): 'upright' | 'across' | 'square' | n
   const aspect = (a.widthPx * a.measured.trim.width) / (a.heightPx * a.measured.trim.height);
   return Math.abs(aspect - 1) <= SQUARE ? 'square' : aspect > 1 ? 'across' : 'upright';
 }
+
+/** What a picture is, by what a hand says or else by what was measured: a drawing or a photograph, and perhaps a repeat. */
+function kindsOf({ byHand }: Candidate, { picture, repeat }: NonNullable<Candidate['measured']>): string[] {
+  const photograph = (byHand?.picture ?? picture?.kind) === 'photograph';
+  const repeats = REPEATS.some((r) => r === (byHand?.repeat ?? repeat?.kind));
+  return [photograph ? 'photograph' : 'drawing', ...(repeats ? ['repeat'] : [])];
+}
+const sameWords = (a: string, b: string): boolean => a.trim().toLocaleLowerCase('en') === b.toLocaleLowerCase('en');
 
 /** Why a docket will not take an artwork; null when it will. */
 export function whyNot(accepts: Accepts, artwork: Candidate): Said | null {
@@ -39,6 +50,11 @@ export function whyNot(accepts: Accepts, artwork: Candidate): Said | null {
   const turned = orientationOf(artwork);
   if (accepts.orientations?.length && turned && !accepts.orientations.includes(turned))
     return { code: 'orientation', values: { is: turned } };
+  const kinds = kindsOf(artwork, measured);
+  if (accepts.kinds?.length && !accepts.kinds.some((k) => kinds.includes(k))) return { code: 'kind', values: { is: kinds[0]! } };
+  const subject = artwork.subject?.trim() ?? '';
+  if (accepts.subjects?.length && !accepts.subjects.some((s) => sameWords(s, subject)))
+    return { code: 'subject', values: { is: subject } };
   if (accepts.marks?.length && !accepts.marks.some((m) => artwork.marks?.includes(m)))
     return { code: 'marks', values: { wanted: accepts.marks.join(', ') } };
   const { drawer } = artwork;
@@ -55,6 +71,8 @@ const SENTENCES: Record<string, (v: Record<string, string | number>) => string> 
   tone: (v) => `its inks are ${v.is}`,
   audience: (v) => `it is for ${v.is === 'adult' ? 'adults' : v.is === 'child' ? 'children' : 'youth'}`,
   orientation: (v) => `it is ${v.is}`,
+  kind: (v) => `it is a ${v.is}`,
+  subject: (v) => (v.is ? `its subject is ${v.is}` : 'it has no subject'),
   marks: (v) => `not marked ${v.wanted}`,
   drawer: (v) => `not in ${v.wanted}`,
   'not-connected': (v) => `${v.outlet} is not connected`,

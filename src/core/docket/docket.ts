@@ -81,6 +81,8 @@ const OwnParts = Exactly({
 });
 
 const some = (values: readonly string[]) => Type.Optional(Type.Array(OneOf(values), { maxItems: 10, uniqueItems: true }));
+/** What a picture is; a repeat is a drawing or a photograph as well. */
+export const PICTURE_KINDS = ['drawing', 'photograph', 'repeat'] as const;
 const Accepts = Exactly({
   ground: OneOf(['see-through', 'full', 'any']),
   minPpi: Between(30, 1200, 'as printed, px/in'),
@@ -94,6 +96,10 @@ const Accepts = Exactly({
   tones: some(['light', 'dark', 'colourful']),
   audiences: some(['adult', 'youth', 'child']),
   orientations: some(['upright', 'across', 'square']),
+  kinds: some(PICTURE_KINDS),
+  subjects: Type.Optional(
+    Type.Array(name, { maxItems: 60, uniqueItems: true, description: 'has one of these, in whatever case' }),
+  ),
   marks: Type.Optional(Type.Array(name, { maxItems: 60, uniqueItems: true, description: 'one of these at least' })),
   drawers: Type.Optional(Type.Array(Words(1000), { maxItems: 60, uniqueItems: true, description: 'lies in one of these' })),
 });

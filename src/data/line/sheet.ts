@@ -60,9 +60,9 @@ export interface SheetWork extends Candidate {
 export const sheetWorks = (tx: Tx, ids: string[]): Promise<SheetWork[]> =>
   rows(
     tx,
-    `SELECT a.id, a.name, a.motif_id AS "motifId", a.state, a.width_px AS "widthPx", a.height_px AS "heightPx", a.audience, a.marks, d.path AS drawer,
-       jsonb_build_object('tone', a.by_hand->'tone') AS "byHand",
-       CASE WHEN a.measured IS NOT NULL THEN jsonb_build_object('clearShare', a.measured->'clearShare', 'tone', a.measured->'tone', 'trim', a.measured->'trim', 'edges', a.measured->'edges', 'rim', a.measured->'rim') END AS measured
+    `SELECT a.id, a.name, a.motif_id AS "motifId", a.state, a.width_px AS "widthPx", a.height_px AS "heightPx", a.audience, a.subject, a.marks, d.path AS drawer,
+       jsonb_strip_nulls(jsonb_build_object('tone', a.by_hand->'tone', 'picture', a.by_hand->'picture', 'repeat', a.by_hand->'repeat')) AS "byHand",
+       CASE WHEN a.measured IS NOT NULL THEN jsonb_build_object('clearShare', a.measured->'clearShare', 'tone', a.measured->'tone', 'trim', a.measured->'trim', 'edges', a.measured->'edges', 'rim', a.measured->'rim', 'picture', a.measured->'picture', 'repeat', a.measured->'repeat') END AS measured
      ${FROM} WHERE a.id = ANY($1) ORDER BY a.seq`,
     [ids],
   );

@@ -1,5 +1,5 @@
 'use client';
-import type { Accepts } from '@/core/docket/docket';
+import { PICTURE_KINDS, type Accepts } from '@/core/docket/docket';
 import { NumberField } from '../../parts/fields/amount';
 import { Toggles } from '../../parts/fields/choices';
 import { ChoiceField, TextField } from '../../parts/fields/field';
@@ -20,16 +20,17 @@ export function AcceptsPart() {
   const { document, change, problem } = useDocket();
   const { accepts } = document;
   const put = (part: Partial<Accepts>) => change({ accepts: { ...accepts, ...part } });
-  const list = (name: 'tones' | 'audiences' | 'orientations', all: string[], one: string) => {
+  const list = (name: 'tones' | 'audiences' | 'orientations' | 'kinds', all: readonly string[], one: string) => {
     const next = toggled(accepts[name] ?? [], all, one);
     const { [name]: _, ...rest } = accepts;
     change({ accepts: next.length ? { ...rest, [name]: next as never } : rest });
   };
-  const words = (name: 'marks' | 'drawers') => (next: string[]) => {
+  const words = (name: 'marks' | 'drawers' | 'subjects') => (next: string[]) => {
     const { [name]: _, ...rest } = accepts;
     change({ accepts: next.length ? { ...rest, [name]: next } : rest });
   };
   const marks = useListText(accepts.marks ?? [], 'commas', words('marks'));
+  const subjects = useListText(accepts.subjects ?? [], 'commas', words('subjects'));
   const drawers = useListText(accepts.drawers ?? [], 'commas', words('drawers'));
   return (
     <Part word="Takes artwork" about="what is not chosen is not asked">
@@ -75,8 +76,15 @@ export function AcceptsPart() {
           options={options(ORIENTATIONS)}
           toggle={(one) => list('orientations', ORIENTATIONS, one)}
         />
+        <Toggles
+          label="Kind"
+          on={accepts.kinds ?? []}
+          options={options(PICTURE_KINDS)}
+          toggle={(one) => list('kinds', PICTURE_KINDS, one)}
+        />
       </div>
-      <div className="grid grid-cols-2 gap-4">
+      <div className="grid grid-cols-3 gap-4">
+        <TextField label="Its subject is one of" placeholder="any subject" {...subjects} />
         <TextField label="Marked one of" placeholder="any mark" {...marks} />
         <TextField label="Lies in one of the drawers" placeholder="any drawer" {...drawers} />
       </div>
@@ -85,4 +93,4 @@ export function AcceptsPart() {
   );
 }
 
-const options = (values: string[]) => values.map((value) => ({ value }));
+const options = (values: readonly string[]) => values.map((value) => ({ value }));
