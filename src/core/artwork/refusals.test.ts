@@ -25,7 +25,7 @@ test('a sentence is whole, names the file, and lacks nothing', () => {
   const source = fs.readFileSync(path.join(__dirname, 'refusals.ts'), 'utf8').split('/** What was found')[0]!;
   const codes = [...source.matchAll(/^ {2}'?([a-z-]+)'?: \(/gm)].map((m) => m[1] as RefusalCode);
   expect(codes.length).toBeGreaterThan(30);
-  const values = { says: 'so.', limit: 1e6, bits: 32, layer: 'sky', part: 'a.png', seconds: 30, megabytes: 900, letters: 9, widthPx: 1, heightPx: 1, area: 'front' };
+  const values = { says: 'so.', limit: 1e6, bits: 32, layer: 'sky', part: 'a.png', seconds: 30, megabytes: 900, letters: 9, widthPx: 1, heightPx: 1, area: 'front', what: 'its page has another size' };
   for (const code of codes.filter((c) => c !== 'as-said')) {
     expect([code, says(code, values)]).toEqual([code, expect.stringMatching(/^[^{}]+\.$/)]);
     expect([code, says(code, values)]).toEqual([code, expect.not.stringMatching(/undefined|NaN/)]);
