@@ -66,6 +66,8 @@ test('a selection is marked by one key, changed after a preview, and taken back'
   expect(await found(page, 'drawer=Surf&mark=spring%20tide')).toBe(0);
   await page.getByRole('button', { name: 'Change 5' }).click();
   await expect.poll(() => found(page, 'drawer=Surf&mark=spring%20tide')).toBe(5);
+  // the page has the answer when its dialog is gone, and only then a step to take back
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect.poll(() => found(page, 'drawer=Surf&mark=spring%20tide')).toBe(0);
 });

@@ -124,7 +124,14 @@ export const DocketDocument = Exactly(
       maxItems: 100,
     }),
   },
-  { title: 'DocketDocument', description: 'the standing order for one kind of goods' },
+  {
+    title: 'DocketDocument',
+    description: 'the standing order for one kind of goods: it has a goods line, or files to download',
+    anyOf: [
+      { type: 'object', properties: { lines: { type: 'array', minItems: 1, maxItems: 20 } } },
+      { type: 'object', required: ['downloads'] },
+    ],
+  },
 );
 export type DocketDocument = Static<typeof DocketDocument>;
 type Language = string;

@@ -1,9 +1,9 @@
-import { Type, type TProperties, type TSchema } from '@sinclair/typebox';
+import { Type, type ObjectOptions, type TProperties, type TSchema } from '@sinclair/typebox';
 
 /** Parts that the schemas of documents, requests and answers are made of: one text serves as type, check and description. */
 
 /** An object without fields beyond those named. */
-export const Exactly = <P extends TProperties>(properties: P, options: { title?: string; description?: string } = {}) =>
+export const Exactly = <P extends TProperties>(properties: P, options: ObjectOptions = {}) =>
   Type.Object(properties, { additionalProperties: false, ...options });
 
 /** A shape with a name of its own in the description of the interface. */
