@@ -142,7 +142,10 @@ export function Finishes({
     <fieldset className="grid gap-1 border-t border-rule pt-2" title={whom > 1 ? `of ${whom} artworks` : undefined}>
       <legend className="float-left text-[11.5px] text-soft">{axis}</legend>
       {finishes.map((f) => (
-        <label key={f.name} className={`flex cursor-pointer items-center gap-1.5 ${offered.includes(f.name) ? '' : 'text-soft'}`}>
+        <label
+          key={f.name}
+          className={`flex min-h-[26px] cursor-pointer items-center gap-1.5 ${offered.includes(f.name) ? '' : 'text-soft'}`}
+        >
           <input
             type="checkbox"
             className="checkbox checkbox-xs"
