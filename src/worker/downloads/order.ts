@@ -29,7 +29,7 @@ export async function makeDownloads(order: DownloadOrder, outlet: string): Promi
   for (const [i, result] of results.entries()) {
     const sold = order.sold[i]!;
     const made = result.ok ? result.sold! : result;
-    if (!made.ok && made.why.code === 'not-traced') tell('not-traced', false, {});
+    if (!made.ok && made.why.code === 'not-traced') tell('not-traced', true, {});
     else if (!made.ok && made.why.code === 'download-too-large')
       tell('download-too-large', true, { name: sold.name, max: bytesEach, outlet });
     else if (!made.ok) tell('download-failed', true, { name: sold.name, why: refusalSentence(made.why) });
