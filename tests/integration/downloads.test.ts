@@ -170,7 +170,7 @@ test('a page of contents whose pattern asks for what there is not holds the proo
 });
 
 test.each<[string, Partial<DocketDocument>, RegExp]>([
-  ['neither goods nor files', { downloads: undefined }, /offers goods or files/],
+  ['neither goods nor files', { downloads: undefined }, /lines must name at least 1 entry, or document\.downloads must be given/],
   [
     'vectors on a sheet',
     {

@@ -7,7 +7,7 @@ import { across, isScreen, SHEET_NAMES, SHEETS, sheetOf } from './sheets';
 
 const WHOLE = { x: 0, y: 0, width: 1, height: 1 };
 const picture = (widthPx: number, heightPx: number, more: Partial<SoldPicture> = {}): SoldPicture => ({
-  ...{ widthPx, heightPx, trim: WHOLE, vector: false, flat: false, seeThrough: false },
+  ...{ widthPx, heightPx, trim: WHOLE, vector: false, flat: false },
   ...more,
 });
 const rendition = (sheet: Rendition['sheet'], more: Partial<Rendition> = {}): Rendition => ({
@@ -57,11 +57,7 @@ test('screens have exactly their pixels: nothing is enlarged for them, phones st
 });
 test('as it is: its own pixels, of what has no ground only the motif', () => {
   const trim = { x: 0.1, y: 0.2, width: 0.5, height: 0.25 };
-  const [made] = planDownloads(
-    picture(2000, 1000, { trim, seeThrough: true }),
-    [rendition('whole', { how: 'inside' })],
-    ANY,
-  ).made;
+  const [made] = planDownloads(picture(2000, 1000, { trim }), [rendition('whole', { how: 'inside' })], ANY).made;
   expect(made!.sizes.map((s) => [s.widthPx, s.heightPx])).toEqual([[1000, 250]]);
 });
 test('SVG is made of drawings and of flat art; of all else it is left out, and other formats stay', () => {

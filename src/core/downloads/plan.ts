@@ -10,8 +10,6 @@ export interface SoldPicture extends ArtworkSize {
   vector: boolean;
   /** Of few even colours: it can be traced. */
   flat: boolean;
-  /** It has no ground of its own. */
-  seeThrough: boolean;
 }
 
 /** A size in which a file can be made: its pixels, and how the picture lies on it. */

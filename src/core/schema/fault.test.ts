@@ -52,6 +52,17 @@ test('where one of several shapes is wanted, the fault within the nearest is tol
   expect(told(field(aim), { it: { kind: 'margin', share: 2e6 } })?.sentence).toBe('it.share can be at most 950000.');
 });
 
+test('where two shapes are equally near, what would do for either is told', () => {
+  const goodsOrFiles = {
+    type: 'object',
+    anyOf: [{ properties: { lines: { type: 'array', minItems: 1 } } }, { required: ['files'] }],
+  };
+  expect(told(goodsOrFiles, { lines: [] })).toEqual({
+    field: 'lines',
+    sentence: 'lines must name at least 1 entry, or files must be given.',
+  });
+});
+
 test('whatever is wrong with whatever, there is a sentence', () => {
   const schema = field({
     anyOf: [

@@ -47,20 +47,33 @@ const SAYINGS: Record<string, (p: Record<string, unknown>) => string> = {
 
 const depth = (f: SchemaFault) =>
   f.instancePath.split('/').length + (f.keyword === 'required' || f.keyword === 'additionalProperties' ? 1 : 0);
-/** Where one of several shapes is wanted, what is wrong with the nearest of them says most. */
-const nearest = (faults: readonly SchemaFault[]): SchemaFault => {
+/** Where one of several shapes is wanted, what is wrong with the nearest of them says most; of equally near ones, each. */
+const nearest = (faults: readonly SchemaFault[]): SchemaFault[] => {
   const telling = faults.filter(
     (f) => !/^(anyOf|oneOf|if)$/.test(f.keyword) && !(f.keyword === 'type' && f.params.type === 'null'),
   );
-  return (telling.length ? telling : faults).reduce((a, b) => (depth(b) > depth(a) ? b : a));
+  const among = telling.length ? telling : faults;
+  const deepest = Math.max(...among.map(depth));
+  return among.filter((f) => depth(f) === deepest);
 };
+
+/** Most that are joined by “or”: more is not read. */
+const JOINED = 3;
 
 /**
  * What is wrong with a value, as a sentence, and the field it is about (parts joined by dots, list places from 0).
  * `faults` are those of one check and not empty; `whole` is the word for the value itself.
  */
 export function faultOf(faults: readonly SchemaFault[], whole: string): { field?: string; sentence: string } {
-  const fault = nearest(faults);
+  const told = nearest(faults).map((f) => saying(f, whole)).filter((t, i, all) => all.findIndex((o) => o.field === t.field) === i); // prettier-ignore
+  const first = told[0]!;
+  const field = first.field === undefined ? {} : { field: first.field };
+  if (told.length === 1 || told.length > JOINED) return { ...field, sentence: `${first.says}.` };
+  const ways = told.map((t) => t.says.replace(/ is missing$/, ' must be given'));
+  return { ...field, sentence: `${ways.join(', or ')}.` };
+}
+
+function saying(fault: SchemaFault, whole: string): { field?: string; says: string } {
   const at = fault.instancePath
     .split('/')
     .slice(1)
@@ -68,15 +81,12 @@ export function faultOf(faults: readonly SchemaFault[], whole: string): { field?
   const inner = (name: unknown) => [...at, String(name)].join('.');
   if (fault.keyword === 'required') {
     const field = inner(fault.params.missingProperty);
-    return { field, sentence: `${field} is missing.` };
+    return { field, says: `${field} is missing` };
   }
   if (fault.keyword === 'additionalProperties' || fault.keyword === 'unevaluatedProperties') {
     const field = inner(fault.params.additionalProperty ?? fault.params.unevaluatedProperty);
-    return { field, sentence: `${field} is not a field here.` };
+    return { field, says: `${field} is not a field here` };
   }
   const field = at.join('.') || undefined;
-  return {
-    ...(field && { field }),
-    sentence: `${field ?? whole} ${SAYINGS[fault.keyword]?.(fault.params) ?? 'is not as it should be'}.`,
-  };
+  return { field, says: `${field ?? whole} ${SAYINGS[fault.keyword]?.(fault.params) ?? 'is not as it should be'}` };
 }

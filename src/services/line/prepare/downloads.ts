@@ -1,4 +1,3 @@
-import { fillsSheet } from '../../../core/artwork/measure/measure';
 import { fill } from '../../../core/copy/wording';
 import { DOWNLOADS_KEY, type DownloadLine, type Format } from '../../../core/downloads/form';
 import {
@@ -94,7 +93,6 @@ export function downloadOfferOf({ artwork, order, outlet }: Making, tell: Tell):
       ...sizeOf(artwork),
       vector,
       flat: measured.picture.kind !== 'photograph' && measured.picture.equalShare >= FLAT_SHARE,
-      seeThrough: !fillsSheet(measured),
     },
     line.renditions,
     order.accepts,
