@@ -1,8 +1,10 @@
 // Compiles the programs that run beside the web server, from TypeScript to dist/. Takes about 0.1 s.
 import { existsSync } from 'node:fs';
 import { build } from 'esbuild';
+import { keepKernels } from './tools/compile-kernels.mjs';
 import { keepCompiled } from './tools/compile-shapes.mjs';
 
+await keepKernels();
 await keepCompiled();
 
 const programs = {
@@ -12,6 +14,8 @@ const programs = {
   worker: 'src/worker/main.ts',
   'picture-process': 'src/worker/picture-process.ts',
   'words-process': 'src/worker/words-process.ts',
+  'mockup-process': 'src/worker/mockups/process.ts',
+  'mockup-thread': 'src/worker/mockups/thread.ts',
   standins: 'standins/main.ts',
   demo: 'demo/main.ts',
   bench: 'bench/main.ts',

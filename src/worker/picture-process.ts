@@ -2,13 +2,11 @@ import sharp from 'sharp';
 import type { PrintFile } from '../core/print-file/print-file';
 import type { DownloadOrder, Sold } from '../core/downloads/sold';
 import type { Said } from '../core/said';
-import type { PictureOrder } from '../services/line/prepare/pictures';
 import { makeSold, type SoldMade } from './downloads/make';
 import { packDownloads, type PackedUp, type ToPack } from './downloads/pack';
 import { tellBegun } from './guard';
 import { CannotRead } from './pictures/problem';
 import { readArtwork, type RasterNames, type ReadArtwork } from './pictures/read';
-import { renderPictures } from './pictures/render';
 import { makePrintFile } from './prints/make';
 
 // one libvips thread in each of our processes: the processes are the parallelism
@@ -20,18 +18,16 @@ process.once('disconnect', () => process.exit());
 /** Work for a picture process. Errors that are about the file come back as values; others are thrown. */
 export type PictureTask =
   | { kind: 'read'; sha256: string; fileName: string; names: RasterNames }
-  | { kind: 'render'; orders: PictureOrder[] }
   | { kind: 'print'; file: PrintFile; pdf: boolean }
   | { kind: 'sold'; sold: Sold; most: number }
   | { kind: 'pack'; order: DownloadOrder; files: ToPack[] };
 export type PictureResult =
-  { ok: true; read?: ReadArtwork; made?: string[]; sold?: SoldMade; packed?: PackedUp } | { ok: false; why: Said };
+  { ok: true; read?: ReadArtwork; sold?: SoldMade; packed?: PackedUp } | { ok: false; why: Said };
 
 export default async function run(task: PictureTask): Promise<PictureResult> {
   tellBegun();
   try {
     if (task.kind === 'read') return { ok: true, read: await readArtwork(task.sha256, task.fileName, task.names) };
-    if (task.kind === 'render') return { ok: true, made: await renderPictures(task.orders) };
     if (task.kind === 'sold') return { ok: true, sold: await makeSold(task.sold, task.most) };
     if (task.kind === 'pack') return { ok: true, packed: await packDownloads(task.order, task.files) };
     await makePrintFile(task.file, task.pdf);

@@ -5,6 +5,7 @@ import { refusal } from '../core/artwork/refusals';
 import { LIMITS } from '../core/limits';
 import { namedOf, type PrintFile } from '../core/print-file/print-file';
 import type { Said } from '../core/said';
+import type { PictureOrder } from '../services/line/prepare/pictures';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
 import type { PictureResult, PictureTask } from './picture-process';
 
@@ -40,9 +41,23 @@ export async function readFile(task: Reading, patient: boolean): Promise<Read> {
 const tooDear = (file: string, spent: Spent, { seconds, megabytes }: Allowance): Said =>
   spent.what === 'time' ? refusal('too-long', { file, seconds }) : refusal('too-much-memory', { file, megabytes });
 
-/** Makes the pictures of one artwork's proofs. */
-export const makePictures = (task: Extract<PictureTask, { kind: 'render' }>): Promise<PictureResult> =>
-  pictures.run(task, { seconds: LIMITS.renderSeconds, megabytes: LIMITS.readMegabytes });
+/**
+ * Mockups are made of working copies and scenes, which are ours and of bounded size, in one process whose threads share what they
+ * print on.
+ */
+const mockups = new Tinypool({
+  runtime: 'child_process',
+  serialization: 'advanced',
+  env: ENVIRONMENT,
+  filename: new URL('./mockup-process.mjs', import.meta.url).href,
+  minThreads: 0,
+  maxThreads: 1,
+  concurrentTasksPerWorker: processes,
+  idleTimeout: IDLE_MS,
+});
+
+/** Makes the pictures of one artwork's proofs. Returns the files that are there afterwards. */
+export const makePictures = (orders: PictureOrder[]): Promise<string[]> => mockups.run(orders) as Promise<string[]>;
 
 type Drawing = Extract<PictureTask, { kind: 'print' | 'sold' | 'pack' }>;
 /**
@@ -90,4 +105,4 @@ const words = new Tinypool({
 export const readWords = (task: { working: string }) => words.run(task) as Promise<SaidLine[]>;
 
 /** Ends the processes. */
-export const closePools = (): Promise<unknown> => Promise.all([pictures.destroy(), words.destroy()]);
+export const closePools = (): Promise<unknown> => Promise.all([pictures.destroy(), mockups.destroy(), words.destroy()]);

@@ -63,19 +63,19 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
   'run.draft': async ({ workspace, runId, artworkId }) => {
     const plan = await planDrafts(workspace, runId, artworkId);
     if (!plan) return;
-    const result = await makePictures({ kind: 'render', orders: plan.pictures }).catch((error: Error): PictureResult => {
+    const made = await makePictures(plan.pictures).catch((error: Error): string[] => {
       console.error(`pictures of ${artworkId}: ${error.message}`);
-      return { ok: false, why: { code: 'as-said', values: { says: error.message } } };
+      return [];
     });
     const sold = new Map<string, DownloadsMade>();
     for (const { order, outlet } of plan.downloads) sold.set(order.manifest, await makeDownloads(order, outlet));
-    await finishDrafts(workspace, plan, new Set(result.ok ? result.made : []), sold);
+    await finishDrafts(workspace, plan, new Set(made), sold);
   },
   'proof.pictures': async ({ workspace, proofId }) => {
     const again = await planPictures(workspace, proofId);
-    const result = again && (await makePictures({ kind: 'render', orders: again.pictures }));
+    const made = again && (await makePictures(again.pictures));
     const files = again?.downloads ? await makeDownloads(again.downloads.order, again.downloads.outlet) : null;
-    await picturesBack(workspace, proofId, result !== null && result.ok && files?.downloads.length !== 0);
+    await picturesBack(workspace, proofId, made !== null && files?.downloads.length !== 0);
   },
   'artwork.pictures': async ({ workspace, artworkId }) => {
     const it = await artwork(workspace, artworkId).catch(() => null);
@@ -84,7 +84,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     const here = await Promise.all(Object.values(names).map((name) => has('derived', name)));
     if (here.includes(false)) await readFile({ kind: 'read', sha256: it.sha256, fileName: it.fileName, names }, true);
     const orders = await planGone(workspace, artworkId);
-    if (orders.length) await makePictures({ kind: 'render', orders });
+    if (orders.length) await makePictures(orders);
   },
   'prints.make': async (job) => {
     const { workspace, setId } = job;

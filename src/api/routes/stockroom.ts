@@ -1,4 +1,4 @@
-import { createReadStream } from 'node:fs';
+import { createReadStream, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { DOCUMENTS, publishedSchema, type DocumentName } from '@/core/schema/documents';
@@ -27,11 +27,8 @@ import * as shape from '../shapes/stockroom';
 import { blankView, outletView, triedView } from '../views';
 import { changesView, mendedView } from '../views/blank-changes';
 
-const SCENE_PARTS: Record<string, string> = {
-  'plate-800.jpg': 'image/jpeg',
-  'map-800.webp': 'image/webp',
-  'gloss-800.jpg': 'image/jpeg',
-};
+/** The parts of a scene in the size of previews: plate, map, parts, passes. */
+const SCENE_PART = /^[a-z]{1,20}-800\.(jpg|webp)$/;
 const id = IdOf('docket');
 const plan = IdOf('price plan');
 const enclosureView = ({ sha256: _, ...e }: Awaited<ReturnType<typeof enclosures>>[number]) => e;
@@ -198,10 +195,11 @@ const goods = [
       gives: 'image/*',
     },
     ({ params: { id: scene, file } }) => {
-      const type = SCENE_PARTS[file];
-      if (!type || !sceneById(scene)) throw new Trouble('not-found', 'There is no such part of a scene.');
-      const bytes = Readable.toWeb(createReadStream(join(scenesFolder(), scene, file))) as unknown as ReadableStream;
-      return new Response(bytes, { headers: { 'content-type': type, 'cache-control': 'private, max-age=86400' } });
+      const kind = SCENE_PART.exec(file)?.[1];
+      const path = join(scenesFolder(), scene, file);
+      if (!kind || !sceneById(scene) || !existsSync(path)) throw new Trouble('not-found', 'There is no such part of a scene.');
+      const bytes = Readable.toWeb(createReadStream(path)) as unknown as ReadableStream;
+      return new Response(bytes, { headers: { 'content-type': kind === 'jpg' ? 'image/jpeg' : 'image/webp', 'cache-control': 'private, max-age=86400' } });
     },
   ),
 ];

@@ -1,5 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
-import type { SceneSheet } from '@/core/scene/scene';
+import { CLOTH_PATTERNS } from '@/core/scene/cloth';
+import { INK_KINDS } from '@/core/scene/ink';
+import { SceneSheet } from '@/core/scene/sheet';
 import { WHEN_ENDED } from '@/core/docket/docket';
 import { READY } from '@/core/docket/ready';
 import { REPEATS, TextLayer } from '@/core/placement/form';
@@ -184,12 +186,7 @@ export const MendBody = Exactly({
 export const MendedView = Exactly({ changed: Type.Integer(), did: Type.Array(Text), left: Type.Array(Text), undo: Undo });
 export type MendedView = Static<typeof MendedView>;
 
-export const Scene = Type.Unsafe<SceneSheet>(
-  Type.Object(
-    { id: Text, title: Text, blank: Text, size: Whole, areas: Type.Array(Type.Object({ name: Text })) },
-    { title: 'Scene', description: 'a scene that ships; further fields say how it is composited' },
-  ),
-);
+export const Scene = { ...SceneSheet, title: 'Scene' };
 
 const AffineMap = Exactly(
   { a: Type.Number(), b: Type.Number(), c: Type.Number(), d: Type.Number(), e: Type.Number(), f: Type.Number() },
@@ -197,7 +194,9 @@ const AffineMap = Exactly(
 );
 const Pair = Exactly({ x: Type.Number(), y: Type.Number() });
 const Print = Exactly({
-  area: Text,
+  product: Whole,
+  room: Text,
+  ink: OneOf(INK_KINDS),
   ground: Type.Union([Text, Type.Null()], { description: 'ink all over it, #rrggbb' }),
   layers: Type.Array(
     Exactly({
@@ -219,6 +218,12 @@ const Print = Exactly({
     { description: 'from below' },
   ),
 });
+const Dyes = Exactly({
+  colour: Text,
+  ground: Type.Optional(Text),
+  finish: Type.Optional(Text),
+  mixed: Type.Optional(Exactly({ with: Text, pattern: OneOf(CLOTH_PATTERNS) })),
+});
 export const Tried = Exactly({
   fields: ProofFields,
   problems: Type.Array(Problem),
@@ -237,7 +242,7 @@ export const Tried = Exactly({
   pictures: Type.Array(
     Exactly({
       scene: Text,
-      colour: Text,
+      products: Type.Array(Dyes, { description: 'what each product of the scene is dyed in' }),
       colourName: Text,
       prints: Type.Array(Print, { description: 'every print area that the scene shows' }),
     }),

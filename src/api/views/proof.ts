@@ -118,8 +118,10 @@ export const triedView =
     colours: t.colours,
     pictures: t.pictures.flatMap((p) => {
       if (p.kind !== 'scene') return [];
-      const prints = p.prints.map(({ area, ground, layers }) => ({
-        area,
+      const prints = p.prints.map(({ product, room, ink, ground, layers }) => ({
+        product,
+        room,
+        ink,
         ground,
         layers: layers.map(({ widthMm, ppi, maps, repeat, ...shown }) => ({
           artwork: 'svg' in shown ? null : picture(workspace, thumbName(shown.original.sha256)),
@@ -130,7 +132,7 @@ export const triedView =
           repeat,
         })),
       }));
-      return [{ scene: p.scene, colour: p.colour, colourName: p.colourName, prints }];
+      return [{ scene: p.scene, products: p.products, colourName: p.colourName, prints }];
     }),
     texts: Object.fromEntries(Object.keys(t.fields.words).map((name) => [name, textIn(t.fields, name, t.language)])),
   });

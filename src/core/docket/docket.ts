@@ -51,7 +51,18 @@ const colour = Type.Union([Type.Literal('featured'), Between(0, 199)], {
 const line = Type.Optional(Type.String({ pattern: '^[a-z0-9-]{1,40}$', description: 'which goods line; the first that fits' }));
 /** One picture of a listing. */
 const Shot = Type.Union([
-  Exactly({ kind: Type.Literal('scene'), scene: name, colour, line }),
+  Exactly({
+    kind: Type.Literal('scene'),
+    scene: name,
+    colour,
+    line,
+    others: Type.Optional(
+      Type.Array(Exactly({ colour: Type.Optional(colour), artwork: Type.Optional(Id) }), {
+        maxItems: 11,
+        description: 'the further products of the picture: their colours, where they are not the next ones, and another artwork',
+      }),
+    ),
+  }),
   Exactly({ kind: Type.Literal('card'), card: OneOf(['sizes', 'colours', 'files']), line }),
   Exactly({ kind: Type.Literal('kept'), artwork: Id }, { description: 'a picture that was brought in, as it is' }),
   Exactly(
@@ -234,7 +245,9 @@ export function artworksIn(document: DocketDocument): string[] {
   const shots = [document.shots, ...document.outlets.flatMap((o) => (o.own?.shots ? [o.own.shots] : []))].flat();
   return [
     ...new Set([
-      ...shots.flatMap((s) => (s.kind === 'kept' ? [s.artwork] : [])),
+      ...shots.flatMap((s) =>
+        s.kind === 'kept' ? [s.artwork] : s.kind === 'scene' ? (s.others ?? []).flatMap((o) => o.artwork ?? []) : [],
+      ),
       ...document.lines.flatMap((l) => l.placements.flatMap(artworksOf)),
     ]),
   ];

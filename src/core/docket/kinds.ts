@@ -8,6 +8,8 @@ export interface Kind {
   tags: string[];
   /** Only artwork without a ground of its own: it lies on cloth. */
   cloth?: true;
+  /** How it is mostly printed, where that is not with a film of ink: common practice, no single source. */
+  ink?: 'dye';
 }
 
 const KINDS: Record<string, Kind> = {
@@ -21,14 +23,14 @@ const KINDS: Record<string, Kind> = {
   sweatshirt: { one: 'Sweatshirt', title: 'Brushed Crew Sweatshirt', tags: ['crew sweatshirt'], cloth: true },
   'baby suit': { one: 'Baby Suit', title: 'Soft Baby Suit', tags: ['new baby gift'], cloth: true },
   apron: { one: 'Apron', title: 'Cotton Kitchen Apron', tags: ['cook gift'], cloth: true },
-  socks: { one: 'Pair of Socks', many: 'Pairs of Socks', title: 'Printed Crew Socks', tags: ['fun socks'] },
+  socks: { one: 'Pair of Socks', many: 'Pairs of Socks', title: 'Printed Crew Socks', tags: ['fun socks'], ink: 'dye' },
   cap: { one: 'Cap', title: 'Cotton Cap', tags: ['summer cap'], cloth: true },
-  mug: { one: 'Mug', title: 'Glazed Coffee Mug', tags: ['coffee mug', 'tea mug'] },
+  mug: { one: 'Mug', title: 'Glazed Coffee Mug', tags: ['coffee mug', 'tea mug'], ink: 'dye' },
   'enamel mug': { one: 'Enamel Mug', title: 'Enamel Camping Mug', tags: ['camping mug'] },
-  tumbler: { one: 'Tumbler', title: 'Steel Tumbler with Lid', tags: ['travel tumbler'] },
+  tumbler: { one: 'Tumbler', title: 'Steel Tumbler with Lid', tags: ['travel tumbler'], ink: 'dye' },
   tote: { one: 'Tote Bag', title: 'Canvas Tote Bag', tags: ['canvas bag'], cloth: true },
-  pouch: { one: 'Zip Pouch', many: 'Zip Pouches', title: 'Lined Zip Pouch', tags: ['pencil case'] },
-  'laptop sleeve': { one: 'Laptop Sleeve', title: 'Padded Laptop Sleeve', tags: ['laptop case'] },
+  pouch: { one: 'Zip Pouch', many: 'Zip Pouches', title: 'Lined Zip Pouch', tags: ['pencil case'], ink: 'dye' },
+  'laptop sleeve': { one: 'Laptop Sleeve', title: 'Padded Laptop Sleeve', tags: ['laptop case'], ink: 'dye' },
   'phone case': { one: 'Phone Case', title: 'Tough Phone Case', tags: ['phone cover'] },
   poster: { one: 'Poster', title: 'Wall Art Print', tags: ['wall art'] },
   'framed print': { one: 'Framed Print', title: 'Framed Wall Art', tags: ['framed wall art'] },
@@ -41,12 +43,12 @@ const KINDS: Record<string, Kind> = {
   'sticker sheet': { one: 'Sticker Sheet', title: 'Sheet of Paper Stickers', tags: ['planner stickers'] },
   magnet: { one: 'Magnet', title: 'Round Fridge Magnet', tags: ['fridge magnet'] },
   badge: { one: 'Badge', title: 'Pin Badge', tags: ['pin badge'] },
-  cushion: { one: 'Cushion', title: 'Cushion with Filling', tags: ['sofa cushion'] },
-  blanket: { one: 'Blanket', title: 'Soft Fleece Blanket', tags: ['cosy blanket'] },
-  'shower curtain': { one: 'Shower Curtain', title: 'Printed Shower Curtain', tags: ['bathroom decor'] },
-  'bath mat': { one: 'Bath Mat', title: 'Soft Bath Mat', tags: ['bathroom mat'] },
+  cushion: { one: 'Cushion', title: 'Cushion with Filling', tags: ['sofa cushion'], ink: 'dye' },
+  blanket: { one: 'Blanket', title: 'Soft Fleece Blanket', tags: ['cosy blanket'], ink: 'dye' },
+  'shower curtain': { one: 'Shower Curtain', title: 'Printed Shower Curtain', tags: ['bathroom decor'], ink: 'dye' },
+  'bath mat': { one: 'Bath Mat', title: 'Soft Bath Mat', tags: ['bathroom mat'], ink: 'dye' },
   'wall clock': { one: 'Wall Clock', title: 'Quiet Wall Clock', tags: ['kitchen clock'] },
-  tapestry: { one: 'Tapestry', many: 'Tapestries', title: 'Woven Wall Hanging', tags: ['wall hanging'] },
+  tapestry: { one: 'Tapestry', many: 'Tapestries', title: 'Woven Wall Hanging', tags: ['wall hanging'], ink: 'dye' },
 };
 
 const capital = (word: string): string => word.replace(/(^|\s)\p{L}/gu, (l) => l.toUpperCase());

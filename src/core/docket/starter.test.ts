@@ -1,6 +1,6 @@
 import addFormats from 'ajv-formats';
 import Ajv2020 from 'ajv/dist/2020.js';
-import type { SceneSheet } from '../scene/scene';
+import type { SceneSheet } from '../scene/sheet';
 import type { BlankDocument } from '../stock/blank';
 import { covering, fitted } from '../placement/form';
 import { DocketDocument } from './docket';
@@ -14,7 +14,7 @@ const blank = (kind: string, area: string) =>
     sizes: named('S', 'M'),
     areas: [{ name: area, widthMm: 381, heightMm: 457.2, ppi: 300 }],
   }) as unknown as BlankDocument;
-const scene = (id: string, kind: string, crop: 'whole' | 'close') => ({ id, blank: kind, crop }) as SceneSheet;
+const scene = (id: string, kind: string, crop: 'whole' | 'close') => ({ id, products: [{ kinds: [kind] }], crop }) as unknown as SceneSheet;
 const SCENES = [
   scene('shirt-flat', 'shirt', 'whole'),
   scene('shirt-close', 'shirt', 'close'),

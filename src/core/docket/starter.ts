@@ -1,7 +1,7 @@
 import { plural } from '../copy/plural';
 import { covering, fitted, onArea } from '../placement/form';
 import type { PricePlan } from '../pricing/plan';
-import type { SceneSheet } from '../scene/scene';
+import { showsKind, type SceneSheet } from '../scene/sheet';
 import type { BlankDocument } from '../stock/blank';
 import { same, type DocketDocument, type Shot } from './docket';
 import { kindOf } from './kinds';
@@ -33,7 +33,7 @@ const CHEST_FROM_MM = 200;
 
 /** What a docket for a blank says to begin with: sensible for its kind, to be changed by the seller. */
 export function starterParts(id: string, blank: BlankDocument, scenes: readonly SceneSheet[]): GoodsParts {
-  const its = scenes.filter((s) => s.blank === blank.kind);
+  const its = scenes.filter((s) => showsKind(s, blank.kind));
   const whole = its.find((s) => s.crop === 'whole') ?? its[0];
   const close = its.find((s) => s.crop === 'close') ?? whole;
   const kind = kindOf(blank.kind);

@@ -1,6 +1,6 @@
 import type { Accepts, DocketDocument, Shot } from '../docket/docket';
 import type { PricePlan } from '../pricing/plan';
-import type { SceneSheet } from '../scene/scene';
+import { showsKind, type SceneSheet } from '../scene/sheet';
 import type { DownloadLine, Rendition } from './form';
 import type { SheetName } from './sheets';
 
@@ -70,7 +70,7 @@ export function downloadParts(
   scenes: readonly SceneSheet[],
 ): Omit<DocketDocument, 'pricePlan' | 'outlets' | 'whenEnded'> {
   const { title, about, tags, ground } = KINDS[kind];
-  const paper = scenes.filter((s) => s.blank === 'poster');
+  const paper = scenes.filter((s) => showsKind(s, 'poster'));
   const shots: Shot[] = paper.slice(0, 2).map((s) => ({ kind: 'scene', scene: s.id, colour: 'featured' }));
   return {
     lines: [],

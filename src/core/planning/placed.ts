@@ -2,7 +2,8 @@ import { kindOf } from '../docket/kinds';
 import { faceOn, type AreaPlacement, type Layer } from '../placement/form';
 import { layAll, type ArtworkSize } from '../placement/lay';
 import { TROUBLES, troublesOf, type PlacementTrouble, type TroubleCode } from '../placement/trouble';
-import { areaOn, areaWhole, type BlankDocument } from '../stock/blank';
+import { roomFor, type SceneRoom, type SceneSheet } from '../scene/sheet';
+import { areaOn, areaWhole, type AreaOnSize, type BlankDocument } from '../stock/blank';
 
 /** What is wrong with a placement over sizes of a blank: of each trouble the worst. */
 export function troublesOver(
@@ -47,6 +48,27 @@ export function differsBySize(blank: BlankDocument, area: string, sizes: readonl
     return on ? [`${on.widthMm} x ${on.heightMm}`] : [];
   });
   return new Set(measures).size > 1;
+}
+
+/** Where a scene shows a print area: the room, and the area as it is on the size that is most like it; null where it does not. */
+export function roomShown<R extends Pick<SceneRoom, 'name' | 'side' | 'widthMm' | 'heightMm'>>(
+  rooms: readonly R[],
+  blank: BlankDocument,
+  name: string,
+  sizes: readonly string[],
+): { room: R; size: string; area: AreaOnSize } | null {
+  const area = blank.areas.find((a) => a.name === name);
+  const room = area && roomFor(rooms, area, blank.areas);
+  if (!room) return null;
+  const size = sizeShown(blank, name, sizes, room);
+  const on = areaOn(blank, name, size);
+  return on && { room, size, area: on };
+}
+
+/** Whether a scene shows a print area of a blank. */
+export function showsArea(sheet: Pick<SceneSheet, 'products'>, blank: BlankDocument, name: string): boolean {
+  const area = blank.areas.find((a) => a.name === name);
+  return area !== undefined && sheet.products.some((p) => roomFor(p.rooms, area, blank.areas) !== null);
 }
 
 /** The size of the product whose print area is most like the room that a scene shows of it: of equals the first. */

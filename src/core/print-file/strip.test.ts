@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { chain, inverse, moved, scaled, turned } from '../placement/affine';
-import { bordered } from '../scene/print';
+import { premultiply, wrap } from '../scene/texture';
 import { fill, layPiece, layTurned, over, REACH, type Strip } from './strip';
 
 const pack = ([r, g, b, a]: readonly number[]) => (r! | (g! << 8) | (b! << 16) | (a! << 24)) >>> 0;
@@ -73,7 +73,7 @@ describe('a picture that lies askew', () => {
     return { width, height, rgba };
   };
   const picture = ramp(100, 100);
-  const window = { left: 0, top: 0, width: 100, height: 100, texels: bordered({ ...picture, repeat: null }, REACH) };
+  const window = { left: 0, top: 0, width: 100, height: 100, texels: premultiply(picture).texels };
   const canvas = { left: 0, top: 0, width: 160, height: 160 };
 
   test.each([1, 17, 45, 73])('turned by %d degrees each point has the colour that lies there', (angle) => {
@@ -115,10 +115,11 @@ describe('a picture that lies askew', () => {
     for (let i = 0; i < 400; i++) rgba.set([90, 140, 30, 255], i * 4);
     for (const kind of ['straight', 'half-drop', 'brick', 'mirrored'] as const) {
       const repeat = { kind, pitch: { x: 1, y: 1 } };
-      const texels = bordered({ width: 20, height: 20, rgba, repeat }, REACH);
+      const level = premultiply({ width: 20, height: 20, rgba });
+      wrap(level, repeat);
       const s = strip(160, 160);
       const back = inverse(chain(turned(29), scaled(20, 20)));
-      layTurned(s, canvas, { left: 0, top: 0, width: 20, height: 20, texels }, back, repeat);
+      layTurned(s, canvas, { left: 0, top: 0, width: 20, height: 20, texels: level.texels }, back, repeat);
       expect(new Set(new Uint32Array(s.rgba.buffer))).toEqual(new Set([pack([90, 140, 30, 255])]));
     }
   });

@@ -1,5 +1,6 @@
 import type { Affine } from '../placement/affine';
 import { withinTile, type Repeat } from '../placement/repeat';
+import { BORDER } from '../scene/texture';
 import { shared, type PixelBox } from './pixels';
 
 /** Pixels of some rows of a print file: straight RGBA bytes (sRGB), from one row on. */
@@ -63,8 +64,8 @@ export function layPiece(strip: Strip, piece: Piece, left: number, top: number):
   }
 }
 
-/** So many texels beside those that are meant take part in sampling. */
-export const REACH = 2;
+/** So many texels lie beside those that are meant: two of them take part in sampling. */
+export const REACH = BORDER;
 const PHASES = 256;
 /** Weights of the four texels around a place, by phases of a texel: the cubic of Keys (1981) with a = -1/2, which keeps what is linear. */
 const WEIGHTS = (() => {

@@ -1,4 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { CLOTH_PATTERNS } from '../scene/cloth';
+import { INK_KINDS } from '../scene/ink';
 import { Amount, Between, Exactly, Mm, OneOf, Words } from '../schema/parts';
 
 /** Whom a sentence of a product text speaks to. */
@@ -33,6 +35,7 @@ const Area = Exactly({
     ...Mm,
     description: 'a sheet that may be cut to the shape of its picture: no side shorter than this',
   }),
+  ink: Type.Optional(OneOf(INK_KINDS, 'a film of ink, ink sunk into the cloth, or dye in a white coat; by its kind where it is not said')),
   mustBeFilled: Type.Optional(Type.Boolean({ description: 'ground that shows through is a fault' })),
 });
 
@@ -73,6 +76,12 @@ export const BlankDocument = Exactly(
           ...hex,
           description: 'what it is printed on, where that is not of this colour: the sheet in a frame',
         }),
+        mixed: Type.Optional(
+          Exactly(
+            { with: Type.String({ pattern: '^#[0-9a-f]{6}$' }), pattern: OneOf(CLOTH_PATTERNS) },
+            { description: 'a second colour in the cloth, and how it lies there' },
+          ),
+        ),
       }),
       { minItems: 1, maxItems: 200 },
     ),

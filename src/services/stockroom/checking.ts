@@ -11,6 +11,8 @@ import { blanksByIds } from '../../data/stockroom/blanks';
 import { enclosuresByIds } from '../../data/stockroom/enclosures';
 import { listPlans } from '../../data/stockroom/plans';
 import { Trouble } from '../trouble';
+import { showsArea } from '../../core/planning/placed';
+import { showsKind } from '../../core/scene/sheet';
 import { sceneById } from './scenes';
 
 /**
@@ -87,14 +89,19 @@ function checkShot(shot: Shot, { lines, downloads }: DocketDocument, blanks: Map
     if (!downloads) throw new Trouble('not-valid', 'A card tells of files, and the docket sells none.', 'shots');
     return;
   }
-  if (files && (shot.kind === 'card' || sceneById(shot.scene)?.blank === 'poster')) return;
+  if (files && (shot.kind === 'card' || showsKind(sceneById(shot.scene), 'poster'))) return;
   const its = shot.line ? lines.filter((l) => l.key === shot.line) : lines;
   if (!its.length)
     throw new Trouble('not-valid', `A picture is of the goods line ${shot.line}, which is not in the docket.`, 'shots');
   if (shot.kind === 'card') return;
   const scene = sceneById(shot.scene);
   const areas = its.flatMap((l) => l.placements.map((p) => p.area));
-  const shown = scene && its.some((l) => (blanks.get(l.blank)?.kind === scene.blank || its.length === 1) && l.placements.some((p) => scene.areas.some((a) => a.name === p.area))); // prettier-ignore
+  const shown =
+    scene &&
+    its.some((l) => {
+      const blank = blanks.get(l.blank);
+      return blank && (showsKind(scene, blank.kind) || its.length === 1) && l.placements.some((p) => showsArea(scene, blank, p.area));
+    });
   if (!shown)
     throw new Trouble(
       'not-valid',

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { SceneSheet } from '../../core/scene/scene';
+import type { SceneSheet } from '../../core/scene/sheet';
 import { inWorkspace } from '../../data/database';
 import { tellScenes } from '../../data/stockroom/scenes';
 

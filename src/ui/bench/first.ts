@@ -1,6 +1,6 @@
 import type { BenchView, PlacedView } from '@/api/shapes/bench';
 import type { GoodsLine } from '@/core/docket/docket';
-import type { SceneSheet } from '@/core/scene/scene';
+import type { SceneSheet } from '@/core/scene/sheet';
 import type { BlankDocument } from '@/core/stock/blank';
 import type { AreaThere } from '@/services/bench/choosing';
 

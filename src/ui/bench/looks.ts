@@ -4,10 +4,11 @@ import { same } from '@/core/docket/docket';
 import { faceOn, isLead, type AreaPlacement, type Face, type Ground, type Layer } from '@/core/placement/form';
 import { enlarged, layAll, type ArtworkSize, type AreaSize, type LaidLayer } from '@/core/placement/lay';
 import { chooseColours, type ColourChoice } from '@/core/planning/colours';
-import { inRoom, sizeShown } from '@/core/planning/placed';
+import { inRoom, roomShown, showsArea } from '@/core/planning/placed';
 import type { GoodsLine } from '@/core/docket/docket';
-import type { SceneSheet } from '@/core/scene/scene';
-import { areaOn, type BlankDocument } from '@/core/stock/blank';
+import { showsKind, type SceneSheet } from '@/core/scene/sheet';
+import type { BlankDocument } from '@/core/stock/blank';
+import { inkOn } from '@/core/stock/ink';
 import { cutTo } from '@/core/stock/cut';
 import type { Cloth } from './cloths';
 import type { PreviewAsk } from '../mockup/preview.worker';
@@ -68,11 +69,10 @@ export const laidOn = (face: Face, area: AreaSize, look: (layer: Layer) => Look 
 export function sceneFor(
   scenes: readonly SceneSheet[],
   wanted: readonly string[],
-  kind: string,
+  blank: BlankDocument,
   area: string,
 ): SceneSheet | null {
-  const shows = (s: SceneSheet) => s.areas.some((a) => a.name === area);
-  const its = scenes.filter((s) => shows(s) && (s.blank === kind || wanted.includes(s.id)));
+  const its = scenes.filter((s) => showsArea(s, blank, area) && (showsKind(s, blank.kind) || wanted.includes(s.id)));
   return its.find((s) => wanted.includes(s.id)) ?? its[0] ?? null;
 }
 
@@ -85,22 +85,23 @@ export function printsIn(
   base: AreaPlacement,
 ): PreviewAsk['prints'] {
   const blank = cutTo(whole, line, it);
-  return line.placements.flatMap((p) => {
-    const room = sheet.areas.find((a) => a.name === p.area);
-    if (!room) return [];
-    const size = sizeShown(blank, p.area, line.sizes, room);
-    const area = areaOn(blank, p.area, size);
-    if (!area) return [];
-    const here = p.area === placement.area;
-    const face = faceOn(here ? placement : (it.own[p.area] ?? p), size);
-    // of other areas only what shows the artwork is known here
-    const look = here ? looksOf(it, base) : (l: Layer) => (isLead(l) ? looksOf(it, base)(l) : null);
-    const { by, at } = inRoom(area, room, blank !== whole);
-    const layers = laidOn(face, area, look).map(({ laid, look: { src, svg } }) => ({
-      ...enlarged(laid, by, at),
-      artwork: svg ? null : src,
-      svg,
-    }));
-    return layers.length ? [{ area: p.area, ground: inkOf(face.ground, it), layers }] : [];
-  });
+  return sheet.products.flatMap(({ rooms }, product) =>
+    line.placements.flatMap((p) => {
+      const shown = roomShown(rooms, blank, p.area, line.sizes);
+      if (!shown) return [];
+      const { room, area, size } = shown;
+      const here = p.area === placement.area;
+      const face = faceOn(here ? placement : (it.own[p.area] ?? p), size);
+      // of other areas only what shows the artwork is known here
+      const look = here ? looksOf(it, base) : (l: Layer) => (isLead(l) ? looksOf(it, base)(l) : null);
+      const { by, at } = inRoom(area, room, blank !== whole);
+      const layers = laidOn(face, area, look).map(({ laid, look: { src, svg } }) => ({
+        ...enlarged(laid, by, at),
+        artwork: svg ? null : src,
+        svg,
+      }));
+      const ground = inkOf(face.ground, it);
+      return layers.length ? [{ product, room: room.name, ink: inkOn(blank, p.area), ground, layers }] : [];
+    }),
+  );
 }

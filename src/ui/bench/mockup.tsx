@@ -24,7 +24,9 @@ export function Mockup({
   choose: (at: number) => void;
 }) {
   const { line, blank, scenes, shots } = first;
-  const sheet = sceneFor(scenes, shots, blank.kind, placement.area);
+  const sheet = sceneFor(scenes, shots, blank, placement.area);
+  const { ground, mixed } = blank.colours.find((c) => c.hex === colour) ?? {};
+  const dyes = { colour, ...(ground && { ground }), ...(mixed && { mixed }) };
   const word = (l: Layer) => (l.kind === 'text' ? 'text' : l.artwork ? 'always the same' : 'the artwork');
   return (
     <div className="relative aspect-square h-full min-h-0 overflow-hidden border-l border-rule bg-paper2">
@@ -33,7 +35,7 @@ export function Mockup({
           className="absolute inset-0 h-full w-full"
           alt={`${it.name} on ${blank.name}, ${sheet.title}`}
           sheet={sheet}
-          colour={colour}
+          products={[dyes]}
           prints={printsIn(
             sheet,
             { line, blank },

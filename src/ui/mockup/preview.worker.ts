@@ -1,29 +1,30 @@
 import { hexToRgb } from '@/core/colour/colour';
 import type { Lie } from '@/core/placement/lay';
-import { compileArea, groundOf, type PrintPoints, type SceneGround, type SceneSheet } from '@/core/scene/scene';
-import {
-  bordered,
-  groundLayer,
-  layerRoom,
-  premultiplied,
-  printOver,
-  sampleLayer,
-  textures,
-  textureSize,
-  type PrintLayer,
-  type PrintTexture,
-  type Texels,
-} from '@/core/scene/print';
-import { tintedBase } from '@/core/scene/tint';
+import { weaveOf } from '@/core/scene/cloth';
+import { compileScene } from '@/core/scene/compile';
+import type { CompiledScene, ScenePixels } from '@/core/scene/compiled';
+import type { InkKind } from '@/core/scene/ink';
+import { Printer, type RoomPrint, type Texture } from '@/core/scene/printer';
+import type { SceneSheet } from '@/core/scene/sheet';
+import { tileSize } from '@/core/scene/texture';
+import { partColours, tintedBase, type ProductDyes } from '@/core/scene/tint';
 import { PREVIEW_SIDE } from './side';
 
+/** What is printed in one of a scene's rooms, from below: the address of a picture, or lettering that was sent along as a picture. */
+export interface PreviewPrint {
+  product: number;
+  room: string;
+  ink: InkKind;
+  ground: string | null;
+  layers: (Lie & { artwork: string | null; svg: string | null })[];
+}
 /** Composites previews in the browser with the same core that renders mockups on the server. */
 export interface PreviewAsk {
   serial: number;
   sheet: SceneSheet;
-  colour: string;
-  /** What is printed on each area, from below: the address of a picture, or lettering that was sent along as a picture. */
-  prints: { area: string; ground: string | null; layers: (Lie & { artwork: string | null; svg: string | null })[] }[];
+  /** What each product of the scene is dyed in; where there are fewer, they go round. */
+  products: ProductDyes[];
+  prints: PreviewPrint[];
   letterings: [svg: string, picture: ImageBitmap][];
 }
 export interface PreviewAnswer {
@@ -32,8 +33,8 @@ export interface PreviewAnswer {
   picture: Uint8ClampedArray<ArrayBuffer> | null;
 }
 interface Ready {
-  ground: SceneGround;
-  areas: Map<string, PrintPoints>;
+  scene: CompiledScene;
+  pixels: ScenePixels;
 }
 /** So many scenes (about 12 MB each) and pictures of artwork (16 MB at most) are kept: one goes along a row of thousands. */
 const [SCENES, ARTWORKS] = [4, 8];
@@ -82,100 +83,89 @@ async function rgb(address: string): Promise<Uint8Array> {
 
 async function load(sheet: SceneSheet): Promise<Ready> {
   const at = `/api/v1/scenes/${sheet.id}`;
-  const [plate, map, gloss] = await Promise.all([
+  const [plate, map, parts, ...passes] = await Promise.all([
     rgb(`${at}/plate-800.jpg`),
     rgb(`${at}/map-800.webp`),
-    sheet.gloss ? rgb(`${at}/gloss-800.jpg`) : null,
+    sheet.parts.length > 1 ? rgb(`${at}/parts-800.webp`) : null,
+    ...sheet.passes.map((p) => rgb(`${at}/${p.file}-800.jpg`)),
   ]);
-  const pixels = { size: PREVIEW_SIDE, plate, map, gloss };
-  return { ground: groundOf(pixels), areas: new Map(sheet.areas.map((a) => [a.name, compileArea(sheet, pixels, a)])) };
+  const pixels = { size: PREVIEW_SIDE, plate: plate!, map: map!, parts: parts ?? null, passes: passes as Uint8Array[] };
+  return { scene: await compileScene(sheet, pixels), pixels };
 }
 
-/** Reduced pictures and dyed products that were used lately: what is only moved is not reduced again. Bytes. */
-const BUDGET = 48e6;
-type Kept = { rgba: Uint8Array; edged?: Uint32Array };
-const bytesOf = ({ rgba, edged }: Kept): number => rgba.length + (edged?.byteLength ?? 0);
-const lately = new Map<string, Kept>();
-function kept<T extends Kept>(key: string, make: () => T): T {
-  const it = (lately.get(key) as T | undefined) ?? make();
-  lately.delete(key);
-  lately.set(key, it);
-  let bytes = [...lately.values()].reduce((sum, k) => sum + bytesOf(k), 0);
-  for (const [old, k] of lately) {
-    if (bytes <= BUDGET || old === key) break;
-    lately.delete(old);
-    bytes -= bytesOf(k);
-  }
-  return it;
-}
+/** Memory for a preview: a scene of 640,000 points, and some pictures of artwork. Bytes; what is not touched takes none. */
+const PRINTER_BYTES = 224 << 20;
+let opened: Promise<Printer> | undefined;
 
-/** An artwork's texels, as they are sampled while it is moved: with the border that sampling needs. */
-function texelsOf(name: string, picture: ImageBitmap, lie: Lie, mmPerPoint: number): Texels & Pick<PrintTexture, 'edged'> {
-  const { crop, width, height } = textureSize(lie, picture, mmPerPoint);
-  const { repeat } = lie;
-  return kept(`${name} ${JSON.stringify([crop, repeat && [repeat.kind, repeat.pitch]])} ${width}`, () => {
-    const texels = { width, height, rgba: premultiplied(rgba(picture, width, height, crop)) };
-    return { ...texels, edged: bordered({ ...texels, repeat }, 1) };
+/** Scenes with products of mixed cloth: so many are kept (2 MB each). */
+const WOVEN = 6;
+const woven = new Map<string, Promise<Uint8Array>>();
+function baseOf({ scene, pixels }: Ready, products: readonly ProductDyes[]): string[] | Promise<Uint8Array> {
+  const { sheet } = scene;
+  const colours = partColours(sheet, products);
+  const mixed = products.find((p) => p.mixed)?.mixed;
+  if (!mixed) return colours;
+  return latest(woven, WOVEN, JSON.stringify([sheet.id, products]), () => {
+    const other = { colours: partColours(sheet, products, true), weave: weaveOf(sheet, pixels, mixed.pattern) };
+    return Promise.resolve(tintedBase(scene, colours, undefined, other));
   });
 }
 
-/** Room for layers, kept for the next picture: made anew, it would be megabytes at every move. */
-const rooms: PrintLayer[] = [];
-function roomFor(points: PrintPoints, i: number): PrintLayer {
-  const room = rooms[i];
-  return room && room.at.length >= points.at.length ? room : (rooms[i] = layerRoom(points));
+/** A picture in the printer's memory; of a repeat the tile, as fine as the scene. */
+function textureOf(printer: Printer, name: string, picture: ImageBitmap, lie: Lie, mmPerPoint: number): Texture {
+  const { repeat } = lie;
+  if (!repeat) {
+    const { width, height } = picture;
+    return printer.texture(name) ?? printer.load(name, { width, height, rgba: rgba(picture) }, null);
+  }
+  const { crop, width, height } = tileSize(lie, picture, mmPerPoint);
+  const key = JSON.stringify([name, crop, width, repeat.kind, repeat.pitch]);
+  return printer.texture(key) ?? printer.load(key, { width, height, rgba: rgba(picture, width, height, crop) }, repeat);
 }
 
-/** What is printed over, and pictures that the page has shown and given back: room for the next ones. */
-let printed = new Uint8Array(0);
+/** Pictures that the page has shown and given back: room for the next ones. */
 const back: ArrayBuffer[] = [];
 
-/** RGB as RGBA, a picture point at a time: byte by byte it would take as long as printing. */
-function opaque(rgb: Uint8Array): Uint8ClampedArray<ArrayBuffer> {
-  const points = new Uint32Array(back.pop() ?? new ArrayBuffer((rgb.length / 3) * 4));
-  for (let k = 0, i = 0; k < points.length; k++, i += 3)
-    points[k] = rgb[i]! | (rgb[i + 1]! << 8) | (rgb[i + 2]! << 16) | 0xff000000;
-  return new Uint8ClampedArray(points.buffer);
-}
-
-/** What is printed on an area, with the pictures that it takes. */
-interface Ask {
-  points: PrintPoints;
-  ground: string | null;
-  its: { name: string; picture: ImageBitmap; lie: Lie }[];
-}
-
-async function compose({ sheet, colour, prints, letterings }: PreviewAsk): Promise<Uint8ClampedArray<ArrayBuffer>> {
+async function compose({ sheet, products, prints, letterings }: PreviewAsk): Promise<Uint8ClampedArray<ArrayBuffer>> {
   // everything is asked for at once
   for (const { artwork } of prints.flatMap((p) => p.layers)) if (artwork) artworkAt(artwork).catch(() => undefined);
-  const { ground, areas } = await latest(scenes, SCENES, sheet.id, () => load(sheet));
-  const asks: Ask[] = [];
-  for (const { area, ground: below, layers } of prints) {
-    const its: Ask['its'] = [];
-    for (const { artwork, svg, ...lie } of layers) {
-      const lettered = letterings.find(([drawing]) => drawing === svg)?.[1];
-      const picture = lettered ?? (artwork && (await artworkAt(artwork)));
-      if (picture) its.push({ name: svg ?? artwork!, picture, lie });
+  const [printer, ready] = await Promise.all([
+    (opened ??= Printer.open(PRINTER_BYTES)),
+    latest(scenes, SCENES, sheet.id, () => load(sheet)),
+  ]);
+  const { scene } = ready;
+  const its: RoomPrint[] = [];
+  for (const { product, room: name, ink, ground, layers } of prints) {
+    const room = scene.rooms.find((r) => r.product === product && r.room.name === name);
+    if (!room) continue;
+    const laid: RoomPrint['layers'] = [];
+    for (const { artwork, svg, maps, repeat } of layers) {
+      const picture = letterings.find(([drawing]) => drawing === svg)?.[1] ?? (artwork && (await artworkAt(artwork)));
+      if (!picture) continue;
+      const key = svg ?? artwork!;
+      const lie = { maps, repeat };
+      laid.push({ key, lie, texture: () => textureOf(printer, key, picture, lie, room.mmPerPoint) });
     }
-    asks.push({ points: areas.get(area)!, ground: below, its });
+    its.push({ room, ink, ground: ground ? hexToRgb(ground) : null, layers: laid });
   }
-  // from here on without waiting: the room for layers is shared with what else is asked for meanwhile
-  const layers: PrintLayer[] = [];
-  for (const { points, ground: below, its } of asks) {
-    if (below) layers.push(groundLayer(points, hexToRgb(below)));
-    for (const { name, picture, lie } of its)
-      for (const t of textures(texelsOf(name, picture, lie, points.mmPerPoint), lie))
-        layers.push(sampleLayer(points, t, roomFor(points, layers.length)));
-  }
-  const dye = hexToRgb(colour);
-  const base = kept(`${sheet.id} ${colour}`, () => ({ rgba: tintedBase(sheet, ground, dye) }));
-  if (printed.length !== base.rgba.length) printed = new Uint8Array(base.rgba.length);
-  return opaque(printOver(sheet, ground, layers, base.rgba, dye, printed));
+  const base = await baseOf(ready, products);
+  const printed = await printer.print(scene, base, its, 'preview').catch((error: unknown) => {
+    if (!(error instanceof RangeError)) throw error;
+    printer.clear();
+    return printer.print(scene, base, its, 'preview');
+  });
+  const picture = new Uint8ClampedArray(back.pop() ?? new ArrayBuffer((printed.length / 3) * 4));
+  picture.set(printer.rgba(printed));
+  return picture;
 }
 
+/** One at a time: they share a printer. */
+let before: Promise<unknown> = Promise.resolve();
 self.onmessage = async ({ data }: MessageEvent<PreviewAsk | ArrayBuffer>) => {
   if (data instanceof ArrayBuffer) return void back.push(data);
-  const picture = await compose(data).catch(() => null);
+  const its = before.then(() => compose(data)).catch(() => null);
+  before = its;
+  const picture = await its;
   const answer: PreviewAnswer = { serial: data.serial, picture };
   self.postMessage(answer, { transfer: picture ? [picture.buffer] : [] });
 };

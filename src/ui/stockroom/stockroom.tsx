@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { STARTER_PLAN } from '@/core/docket/starter';
 import type { BlankKinds, BlankName } from '@/services/stockroom/blank-windows';
-import type { SceneSheet } from '@/core/scene/scene';
+import type { SceneSheet } from '@/core/scene/sheet';
 import { useState } from 'react';
 import type { DocketView, PlanView } from '@/api/shapes/stockroom';
 import type { OutletView } from '@/api/views';

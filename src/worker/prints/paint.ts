@@ -4,7 +4,7 @@ import { boxAround, chain, corners, inverse, moved, scaled, type Affine, type Bo
 import type { LaidRepeat, Lie } from '../../core/placement/lay';
 import { beforeTurning, shared, tilesIn, upright, type PixelBox, type Upright } from '../../core/print-file/pixels';
 import { layPiece, layTurned, REACH, type Piece, type Strip, type Window } from '../../core/print-file/strip';
-import { bordered, premultiplied } from '../../core/scene/print';
+import { premultiplied, premultiply, wrap } from '../../core/scene/texture';
 import type { PrintFile } from '../../core/print-file/print-file';
 import { rasterOf, readPart, turnedRaster, type Raster } from './raster';
 
@@ -141,8 +141,7 @@ async function turnedCopy(map: Affine, open: Opened, canvas: PixelBox, scratch: 
 /** The texels of a part of a picture that need not all be there; what is not, is see-through. */
 async function windowOf(raster: Raster, seen: PixelBox, needed: PixelBox, there: PixelBox): Promise<Window> {
   const part = { ...there, left: there.left - seen.left, top: there.top - seen.top };
-  const found = premultiplied(await readPart(raster, part));
-  const from = new Uint32Array(found.buffer, found.byteOffset, there.width * there.height);
+  const from = premultiplied(await readPart(raster, part));
   const texels = new Uint32Array(needed.width * needed.height);
   for (let y = 0; y < there.height; y++)
     texels.set(
@@ -169,8 +168,9 @@ async function repeated({ tile, box, ...repeat }: LaidRepeat, open: Opened, canv
   };
   if (upright(tile)) return uprightTiles(tile, repeat, piece, canvas);
   const size = sides(tile);
-  const rgba = premultiplied(await (await piece(size.width, size.height)).ensureAlpha().raw().toBuffer());
-  const window = { left: 0, top: 0, ...size, texels: bordered({ ...size, rgba, repeat }, REACH) };
+  const level = premultiply({ ...size, rgba: await (await piece(size.width, size.height)).ensureAlpha().raw().toBuffer() });
+  wrap(level, repeat);
+  const window = { left: 0, top: 0, ...size, texels: level.texels };
   const back = inverse(tile);
   return (strip) => {
     layTurned(strip, { ...canvas, top: strip.top, height: strip.rows }, window, back, repeat);

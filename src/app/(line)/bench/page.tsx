@@ -5,6 +5,7 @@ import { benchView, placedView } from '@/api/views/bench';
 import { isId } from '@/core/id';
 import { areasThere } from '@/services/bench/choosing';
 import { layOut, onBench } from '@/services/bench/bench';
+import { showsArea } from '@/core/planning/placed';
 import { scenes } from '@/services/stockroom/scenes';
 import { Trouble } from '@/services/trouble';
 import { searchText } from '@/ui/artwork/search-text';
@@ -42,7 +43,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   const at = Math.max(0, rail.findIndex((r) => r.id === asked.get('show'))); // prettier-ignore
   const near = rail.slice(Math.max(0, at - FIRST / 2), Math.max(0, at - FIRST / 2) + FIRST).map((r) => r.id);
   const placed = await onBench(workspace, { docket: on, line: bench.line.key, area: bench.placement.area }, near);
-  const its = scenes().filter((s) => s.areas.some((a) => a.name === bench.placement.area));
+  const its = scenes().filter((s) => showsArea(s, bench.blank, bench.placement.area));
   return (
     <>
       <Follow tables={TABLES} />

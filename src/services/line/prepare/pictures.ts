@@ -2,9 +2,11 @@ import type { Shot } from '../../../core/docket/docket';
 import { faceOn, type AreaPlacement, type Layer } from '../../../core/placement/form';
 import { enlarged, layAll, type Lie } from '../../../core/placement/lay';
 import { shotColour } from '../../../core/planning/colours';
-import { inRoom, sizeShown } from '../../../core/planning/placed';
-import { areaOn, type BlankDocument } from '../../../core/stock/blank';
-import type { SceneArea } from '../../../core/scene/scene';
+import { inRoom, roomShown } from '../../../core/planning/placed';
+import type { InkKind } from '../../../core/scene/ink';
+import { showsKind, type SceneRoom } from '../../../core/scene/sheet';
+import type { ProductDyes } from '../../../core/scene/tint';
+import { inkOn } from '../../../core/stock/ink';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { derivedName } from '../../../files/store';
 import { workingName } from '../../artwork/raster-names';
@@ -12,10 +14,10 @@ import { sceneById, sceneState } from '../../stockroom/scenes';
 import { cardOf, type Card } from './cards';
 import type { LineOffer, Tell } from './goods';
 import type { Making } from './making';
-import { groundHex, shownBy } from './printed';
+import { artworkOn, groundHex, shownBy } from './printed';
 
 /** Changes whenever the compositor would make other pixels from the same inputs. */
-const COMPOSITOR_VERSION = 4;
+const COMPOSITOR_VERSION = 5;
 
 interface Source {
   /** The working copy that is printed or shown. It can be made from the original again. */
@@ -28,9 +30,12 @@ export type PrintedLayer = Lie & {
   widthMm: number;
   ppi: number;
 } & (Source | { svg: string });
-/** One print area of a mockup, from below. */
+/** What is printed in one of a scene's rooms, from below. */
 export interface Print {
-  area: string;
+  /** Which product of the scene, and which of its rooms. */
+  product: number;
+  room: string;
+  ink: InkKind;
   /** Ink all over it, `#rrggbb`. */
   ground: string | null;
   layers: PrintedLayer[];
@@ -44,7 +49,7 @@ interface Named {
 }
 /** One picture to make. */
 export type PictureOrder =
-  | ({ kind: 'scene'; colour: string; prints: Print[] } & Named)
+  | ({ kind: 'scene'; products: ProductDyes[]; prints: Print[] } & Named)
   | ({ kind: 'card'; card: Card } & Named)
   | ({ kind: 'kept' } & Source & Named);
 /** One place of the shot list: a picture to make, or one that a hand puts there. */
@@ -61,20 +66,19 @@ const lieName = ({ maps, repeat }: Lie): string =>
 
 /**
  * What is printed on an area of the product, as it lies in the scene's own millimetres: the area's width fills what the scene shows of
- * it. Null when nothing of it is here.
+ * it. Null when nothing of it is here, or the scene does not show the area.
  */
 function inScene(
   { others }: Making,
   lead: ArtworkRow,
   p: AreaPlacement,
-  blank: BlankDocument,
+  { blank, cut }: LineOffer,
   sizes: readonly string[],
-  room: SceneArea,
-  cut: boolean,
-): Print | null {
-  const size = sizeShown(blank, p.area, sizes, room);
-  const area = areaOn(blank, p.area, size);
-  if (!area) return null;
+  rooms: readonly SceneRoom[],
+): Omit<Print, 'product'> | null {
+  const shownIn = roomShown(rooms, blank, p.area, sizes);
+  if (!shownIn) return null;
+  const { room, area, size } = shownIn;
   const face = faceOn(p, size);
   const { by, at } = inRoom(area, room, cut);
   const shown = (layer: Layer) => shownBy(layer, lead, others);
@@ -83,7 +87,16 @@ function inScene(
     const lie = { ...enlarged(laid, by, at), widthMm: laid.widthMm, ppi: laid.ppi };
     return 'svg' in it ? { svg: it.svg, ...lie } : { ...sourceOf(it.artwork), ...lie };
   });
-  return layers.length ? { area: p.area, ground: groundHex(face.ground, lead), layers } : null;
+  return layers.length
+    ? { room: room.name, ink: inkOn(blank, p.area), ground: groundHex(face.ground, lead), layers }
+    : null;
+}
+
+/** What a product is dyed in, by the colour and the finish that a picture shows. */
+function dyesOf({ blank, finishes }: LineOffer, colour: { name: string; hex: string }): ProductDyes {
+  const { ground, mixed } = blank.colours.find((c) => c.name === colour.name) ?? {};
+  const finish = blank.finishes?.choices.find((f) => f.name === finishes[0])?.hex;
+  return { colour: colour.hex, ...(ground && { ground }), ...(mixed && { mixed }), ...(finish && { finish }) };
 }
 
 /** The pictures of a shot list, each named by all that goes into it. Says what cannot be made, and what is still to be put in. */
@@ -119,31 +132,46 @@ export function picturesOf(
     }
     const sheet = sceneById(shot.scene);
     if (!sheet) return [];
-    const colour = shotColour(offer.colours, shot.colour);
-    const lead = [making.artwork, ...making.twins][colour.print]!;
     const sizes = offer.sizes.length ? offer.sizes : offer.line.sizes.filter((s) => offer.blank.sizes.some((b) => b.name === s));
     if (!sizes.length) return [];
-    const prints = offer.line.placements.flatMap((p): Print[] => {
-      const room = sheet.areas.find((a) => a.name === p.area);
-      const print = room && inScene(making, lead, p, offer.blank, sizes, room, offer.cut);
-      return print ? [print] : [];
+    const motif = [making.artwork, ...making.twins];
+    // of several products in one picture each shows the next colour, unless it is said of it
+    const dressed = sheet.products.map(({ rooms }, i) => {
+      const own = i > 0 ? shot.others?.[i - 1] : undefined;
+      const colour = shotColour(offer.colours!, own?.colour ?? counted(shot.colour, i));
+      const named = own?.artwork ? artworkOn(own.artwork, making.artwork, making.others) : null;
+      const lead = named ?? motif[colour.print]!;
+      const prints = offer.line.placements.flatMap((p): Print[] => {
+        const print = inScene(making, lead, p, offer, sizes, rooms);
+        return print ? [{ product: i, ...print }] : [];
+      });
+      return { colour, dyes: dyesOf(offer, colour), prints };
     });
+    const prints = dressed.flatMap((d) => d.prints);
     if (!prints.length) return [];
     const state = sceneState(sheet.id);
     scenes.add(`${sheet.id}@${state}`);
+    const products = dressed.map((d) => d.dyes);
     const inputs = [
       COMPOSITOR_VERSION,
       sheet.id,
       state,
-      colour.hex,
-      prints.map((p) => [p.area, p.ground, p.layers.map((l) => ['svg' in l ? l.svg : l.original.sha256, lieName(l)])]),
+      products,
+      prints.map((p) => [
+        ...[p.product, p.room, p.ink, p.ground],
+        p.layers.map((l) => ['svg' in l ? l.svg : l.original.sha256, lieName(l)]),
+      ]),
     ];
-    return [{ kind: 'scene', prints, scene: sheet.id, colour: colour.hex, colourName: colour.name, ...files(inputs) }];
+    return [{ kind: 'scene', prints, products, scene: sheet.id, colourName: dressed[0]!.colour.name, ...files(inputs) }];
   });
   return { pictures, scenes: [...scenes].sort(), wanted };
 }
 
+/** The colour that the next products of a picture show: those that follow on the first one's. */
+const counted = (colour: 'featured' | number, by: number): 'featured' | number =>
+  by ? (colour === 'featured' ? 0 : colour) + by : colour;
+
 /** A scene shows a goods line when it is of its blank's kind; a card goes with any. */
 const fits = (offer: LineOffer, shot: Exclude<Shot, { kind: 'kept' | 'free' }>): boolean =>
   (shot.kind === 'card' && (shot.card === 'files') === (offer.files !== undefined)) ||
-  (shot.kind === 'scene' && sceneById(shot.scene)?.blank === offer.blank.kind);
+  (shot.kind === 'scene' && showsKind(sceneById(shot.scene), offer.blank.kind));

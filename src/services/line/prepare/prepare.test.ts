@@ -404,7 +404,7 @@ describe('several print areas', () => {
     const it = wide([mark]);
     expect(codes(it)).toEqual([]);
     const areas = scenes(it).map((p) =>
-      p.prints.map((r) => [r.area, (r.layers[0] as { original: { sha256: string } }).original.sha256[0]]),
+      p.prints.map((r) => [r.room, (r.layers[0] as { original: { sha256: string } }).original.sha256[0]]),
     );
     expect(areas[0]).toEqual([['front', 'f'], ['hem', 'd']]); // prettier-ignore
   });

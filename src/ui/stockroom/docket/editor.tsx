@@ -9,7 +9,7 @@ import type { DocketUseView, DocketView, PlanView } from '@/api/shapes/stockroom
 import { whyNot } from '@/core/docket/accepts';
 import { same } from '@/core/docket/docket';
 import { NO_PLAN } from '@/core/docket/starter';
-import type { SceneSheet } from '@/core/scene/scene';
+import type { SceneSheet } from '@/core/scene/sheet';
 import { act, api, Refusal } from '../../api';
 import { did } from '../../commands/commands';
 import { Button, ButtonLink } from '../../parts/button';

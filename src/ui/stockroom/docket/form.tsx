@@ -5,7 +5,7 @@ import type { ArtworkView, BlankView, OutletView } from '@/api/views';
 import type { BlankName } from '@/services/stockroom/blank-windows';
 import type { PlanView } from '@/api/shapes/stockroom';
 import type { DocketDocument, GoodsLine } from '@/core/docket/docket';
-import type { SceneSheet } from '@/core/scene/scene';
+import type { SceneSheet } from '@/core/scene/sheet';
 
 /** A price plan in the editor: one that is kept, or one that is made with the docket (no id). */
 export type PlanDraft = Pick<PlanView, 'name' | 'document'> & { id: string | null; revision: number };

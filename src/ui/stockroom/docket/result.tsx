@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { DocketDocument } from '@/core/docket/docket';
 import type { PricePlan } from '@/core/pricing/plan';
-import type { SceneSheet } from '@/core/scene/scene';
+import type { SceneSheet } from '@/core/scene/sheet';
 import type { TriedView } from '@/api/shapes/stockroom';
 import type { ArtworkView } from '@/api/views';
 import { api, sentenceOf } from '../../api';
@@ -80,7 +80,7 @@ function Shown({ tried, sample, scenes }: { tried: TriedView; sample: ArtworkVie
               alt={`${sample.name}, ${p.colourName}, ${sheet.title}`}
               className={`block aspect-square w-full ${i === 0 ? 'col-span-3' : ''}`}
               sheet={sheet}
-              colour={p.colour}
+              products={p.products}
               prints={p.prints}
             />
           );

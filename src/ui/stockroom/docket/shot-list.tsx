@@ -10,6 +10,8 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
 import type { Shot } from '@/core/docket/docket';
+import { showsArea } from '@/core/planning/placed';
+import { showsKind } from '@/core/scene/sheet';
 import { DOWNLOADS_KEY } from '@/core/downloads/form';
 import { Button, IconButton } from '../../parts/button';
 import { ChoiceField, TextField, type Option, type OptionGroup } from '../../parts/fields/field';
@@ -37,11 +39,12 @@ function useScenes() {
   const { scenes, blanks } = useGoods();
   return scenes.filter(
     (s) =>
-      (document.downloads && s.blank === 'poster') ||
+      (document.downloads && showsKind(s, 'poster')) ||
       document.lines.some(
-        (l) =>
-          blanks.find((b) => b.id === l.blank)?.kind === s.blank &&
-          l.placements.some((p) => s.areas.some((a) => a.name === p.area)),
+        (l) => {
+          const blank = blanks.find((b) => b.id === l.blank)?.document;
+          return blank && showsKind(s, blank.kind) && l.placements.some((p) => showsArea(s, blank, p.area));
+        },
       ),
   );
 }

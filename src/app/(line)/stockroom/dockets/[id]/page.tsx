@@ -1,4 +1,5 @@
 import { isId } from '@/core/id';
+import { showsKind } from '@/core/scene/sheet';
 import { notFound } from 'next/navigation';
 import { visitor } from '@/app/visitor';
 import { artworksOf, listArtworks } from '@/services/artwork/artworks';
@@ -72,7 +73,7 @@ export default async function Page({
     await plans(caller.workspace),
   ];
   // what there are pictures of comes first
-  const starting = names.find((b) => b.id === blank) ?? names.find((b) => scenes().some((s) => s.blank === b.kind)) ?? names[0];
+  const starting = names.find((b) => b.id === blank) ?? names.find((b) => scenes().some((s) => showsKind(s, b.kind))) ?? names[0];
   if ((!starting && !files && id === 'new') || (id !== 'new' && !isId(id))) notFound();
   const like = id === 'new' ? copy : id;
   const kept = isId(like)

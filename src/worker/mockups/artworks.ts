@@ -1,0 +1,63 @@
+import sharp from 'sharp';
+import type { Lie } from '../../core/placement/lay';
+import { tileSize, type Pixels } from '../../core/scene/texture';
+import type { Printer, Texture } from '../../core/scene/printer';
+import { borrow, has } from '../../files/store';
+import { rasterNames } from '../../services/artwork/raster-names';
+import type { PictureOrder, PrintedLayer } from '../../services/line/prepare/pictures';
+import { drawSvg } from '../pictures/decode';
+import { readArtwork } from '../pictures/read';
+
+/** The longer side of lettering in mockups, px: as much as a scene shows of it. */
+const LETTERING_SIDE = 1600;
+/** So many decoded artworks are held at a time: the one in hand, and one print that is always the same. */
+const DECODED = 2;
+
+type Source = Extract<PictureOrder, { kind: 'kept' }>;
+
+export async function decode(file: string | Buffer): Promise<Pixels> {
+  const { data, info } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return { rgba: data, width: info.width, height: info.height };
+}
+
+/** What repeats, brought to about a scene's fineness. */
+export async function tileOf(picture: Pixels, lie: Lie, mmPerPoint: number): Promise<Pixels> {
+  const { crop, width, height } = tileSize(lie, picture, mmPerPoint);
+  const raw = { raw: { width: picture.width, height: picture.height, channels: 4 as const } };
+  const cut = sharp(picture.rgba, raw).extract(crop).resize(width, height, { fit: 'fill', kernel: 'cubic' });
+  return { width, height, rgba: await cut.raw().toBuffer() };
+}
+
+/** Decodes working copies, making one again that is gone; the least used goes first. */
+export class Artworks {
+  private readonly held = new Map<string, Pixels>();
+  async of({ working, original }: Pick<Source, 'working' | 'original'>): Promise<Pixels> {
+    const found = this.held.get(working);
+    this.held.delete(working);
+    while (this.held.size >= DECODED) this.held.delete(this.held.keys().next().value!);
+    const artwork = found ?? (await this.read(working, original));
+    this.held.set(working, artwork);
+    return artwork;
+  }
+  /** Lettering, drawn for pictures; it is little, and made anew when it is wanted again. */
+  private async lettering(svg: string): Promise<Pixels> {
+    const { rgba, width, height } = (await drawSvg(svg, 'lettering', LETTERING_SIDE)).pixels;
+    return { rgba, width, height };
+  }
+  private async read(working: string, { sha256, fileName }: Source['original']): Promise<Pixels> {
+    if (!(await has('derived', working))) await readArtwork(sha256, fileName, rasterNames(sha256));
+    return borrow('derived', working, decode);
+  }
+
+  /** What a layer shows, in a printer's memory. */
+  async texture(printer: Printer, layer: PrintedLayer, mmPerPoint: number): Promise<Texture> {
+    const named = 'svg' in layer ? layer.svg : layer.working;
+    const { repeat } = layer;
+    // of a repeat the tile alone, as fine as the scene; of all else the whole, for every scene
+    const key = repeat ? JSON.stringify([named, repeat, mmPerPoint]) : named;
+    const known = printer.texture(key);
+    if (known) return known;
+    const whole = 'svg' in layer ? await this.lettering(layer.svg) : await this.of(layer);
+    return printer.load(key, repeat ? await tileOf(whole, layer, mmPerPoint) : whole, repeat);
+  }
+}

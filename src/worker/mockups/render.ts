@@ -1,0 +1,150 @@
+import sharp, { type Sharp } from 'sharp';
+import { hexToRgb } from '../../core/colour/colour';
+import { weaveOf } from '../../core/scene/cloth';
+import type { CompiledScene } from '../../core/scene/compiled';
+import { Printer, type RoomPrint } from '../../core/scene/printer';
+import { partColours, tintedBase, type ProductDyes } from '../../core/scene/tint';
+import { has, keepDerived, miniOf } from '../../files/store';
+import type { PictureOrder } from '../../services/line/prepare/pictures';
+import { drawCard } from '../pictures/cards';
+import { Artworks } from './artworks';
+import { scenePixels } from './scene-files';
+import type { Shelf } from './shelf';
+
+/** JPEG settings of every mockup: fixed Huffman tables are half the encoder's time for 3.5% more bytes. */
+export const MOCKUP_JPEG = { quality: 86, chromaSubsampling: '4:2:0', optimiseCoding: false } as const;
+const SMALL_SIDE = 480;
+/** For lists and the sheet, where dozens come into view at a time: twice as large as they are shown. */
+const MINI_SIDE = 128;
+/** Side of pictures that are not composed, px. */
+const KEPT_SIDE = 2000;
+/** A printer's memory: a scene of 4 million points, a pair of pictures, some artworks; what is not touched takes none. */
+export const PRINTER_BYTES = 448 << 20;
+/** Pictures under way at a time: one is encoded while the next is printed. */
+const PLACES = 2;
+
+type SceneOrder = Extract<PictureOrder, { kind: 'scene' }>;
+
+/** Scenes with products of mixed cloth, which is slow to weave: so many are kept. */
+const WOVEN = 3;
+const woven = new Map<string, Promise<Uint8Array>>();
+
+/** What a scene is printed on: the colours of its parts, or, where there is mixed cloth, the scene woven and dyed. */
+async function baseOf(scene: CompiledScene, products: readonly ProductDyes[]): Promise<string[] | Uint8Array> {
+  const { sheet } = scene;
+  const colours = partColours(sheet, products);
+  const mixed = products.find((p) => p.mixed)?.mixed;
+  if (!mixed) return colours;
+  const key = JSON.stringify([sheet.id, products]);
+  const weave = async () =>
+    tintedBase(scene, colours, undefined, {
+      colours: partColours(sheet, products, true),
+      weave: weaveOf(sheet, await scenePixels(sheet), mixed.pattern),
+    });
+  const base = woven.get(key) ?? weave();
+  woven.delete(key);
+  if (woven.size >= WOVEN) woven.delete(woven.keys().next().value!);
+  woven.set(key, base);
+  base.catch(() => woven.delete(key));
+  return base;
+}
+
+/** Composes one mockup as RGB bytes, in a place of the printer's memory. */
+export async function compose(printer: Printer, shelf: Shelf, artworks: Artworks, order: SceneOrder, to: string) {
+  const scene = await shelf.scene(order.scene);
+  const base = await baseOf(scene, order.products);
+  const prints: RoomPrint[] = [];
+  for (const { product, room: name, ink, ground, layers } of order.prints) {
+    const room = scene.rooms.find((r) => r.product === product && r.room.name === name);
+    if (!room) throw new RangeError(`The scene ${order.scene} has no room ${name}`);
+    const its = layers.map((layer) => ({
+      key: 'svg' in layer ? layer.svg : layer.working,
+      lie: { maps: layer.maps, repeat: layer.repeat },
+      texture: () => artworks.texture(printer, layer, room.mmPerPoint),
+    }));
+    prints.push({ room, ink, ground: ground ? hexToRgb(ground) : null, layers: its });
+  }
+  return { rgb: await printer.print(scene, base, prints, to), size: scene.sheet.size };
+}
+
+/** The artworks of an order, leading one first. */
+const leadOf = (o: PictureOrder): string =>
+  o.kind === 'scene'
+    ? (o.prints.flatMap((p) => p.layers).flatMap((l) => ('working' in l ? [l.working] : []))[0] ?? '')
+    : o.kind === 'kept'
+      ? o.working
+      : '';
+const sceneOf = (o: PictureOrder): string => (o.kind === 'scene' ? o.scene : '');
+
+/** Writes a picture in the sizes that are kept. */
+async function keep(order: PictureOrder, picture: Sharp): Promise<void> {
+  const large = picture.clone().jpeg(MOCKUP_JPEG).toBuffer();
+  const { data, info } = await picture
+    .clone()
+    .resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' })
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const small = sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } });
+  const webp = (s: Sharp) => s.webp({ quality: 82, effort: 2 }).toBuffer();
+  const mini = webp(small.clone().resize(MINI_SIDE, MINI_SIDE, { kernel: 'cubic' }));
+  await keepDerived(order.file, await large);
+  await keepDerived(order.small, await webp(small.clone()));
+  await keepDerived(miniOf(order.small), await mini);
+}
+
+/** Makes pictures, one after another, in a memory of its own. */
+export class Renderer {
+  private printer: Promise<Printer> | undefined;
+  constructor(private readonly shelf: Shelf) {}
+
+  /** Makes the pictures that are not in the store yet, artwork by artwork and scene by scene. Returns the files that are there afterwards. */
+  async render(orders: readonly PictureOrder[]): Promise<string[]> {
+    const there: string[] = [];
+    const missing: PictureOrder[] = [];
+    for (const order of orders)
+      if ((await has('derived', order.file)) && (await has('derived', order.small))) there.push(order.file);
+      else missing.push(order);
+    const rank = (o: PictureOrder) => `${leadOf(o)} ${sceneOf(o)}`;
+    missing.sort((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0));
+    const artworks = new Artworks();
+    const busy: (Promise<void> | undefined)[] = [];
+    const all = () => Promise.all(busy);
+    try {
+      for (const [i, order] of missing.entries()) {
+        const place = i % PLACES;
+        await busy[place];
+        const picture = await this.picture(order, artworks, place, all);
+        const kept = keep(order, picture).then(() => void there.push(order.file));
+        // told when its turn comes; until then it must not count as nobody’s
+        kept.catch(() => undefined);
+        busy[place] = kept;
+      }
+      await all();
+    } finally {
+      await Promise.allSettled(busy);
+    }
+    return there;
+  }
+
+  private async picture(order: PictureOrder, artworks: Artworks, place: number, all: () => Promise<unknown>): Promise<Sharp> {
+    if (order.kind === 'card') return sharp(drawCard(order.card));
+    if (order.kind === 'kept') {
+      const { rgba, width, height } = await artworks.of(order);
+      // whole, on white where it is see-through
+      return sharp(rgba, { raw: { width, height, channels: 4 } })
+        .flatten({ background: '#ffffff' })
+        .resize(KEPT_SIDE, KEPT_SIDE, { fit: 'contain', background: '#ffffff' });
+    }
+    const printer = await (this.printer ??= Printer.open(PRINTER_BYTES));
+    const composed = () => compose(printer, this.shelf, artworks, order, String(place));
+    const { rgb, size } = await composed().catch(async (error: unknown) => {
+      if (!(error instanceof RangeError)) throw error;
+      // full of what other scenes and artworks left: nothing of it is being read once all are written
+      await all();
+      printer.clear();
+      return composed();
+    });
+    return sharp(rgb, { raw: { width: size, height: size, channels: 3 } });
+  }
+}

@@ -1,0 +1,24 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import type { ScenePixels } from '../../core/scene/compiled';
+import type { SceneSheet } from '../../core/scene/sheet';
+import { scenesFolder } from '../../services/stockroom/scenes';
+
+/** The pictures that a scene consists of, decoded: see docs/scenes.md. */
+export async function scenePixels({ id, size, parts, passes }: SceneSheet): Promise<ScenePixels> {
+  const rgb = async (file: string) =>
+    new Uint8Array(
+      await sharp(await readFile(join(scenesFolder(), id, file)))
+        .removeAlpha()
+        .raw()
+        .toBuffer(),
+    );
+  const [plate, map, its, ...laid] = await Promise.all([
+    rgb('plate.jpg'),
+    rgb('map.webp'),
+    parts.length > 1 ? rgb('parts.webp') : null,
+    ...passes.map((p) => rgb(`${p.file}.jpg`)),
+  ]);
+  return { size, plate: plate!, map: map!, parts: its ?? null, passes: laid as Uint8Array[] };
+}

@@ -1,0 +1,75 @@
+import type { MessagePort } from 'node:worker_threads';
+import { compileScene } from '../../core/scene/compile';
+import { sceneBytes, type CompiledScene } from '../../core/scene/compiled';
+import { sceneById } from '../../services/stockroom/scenes';
+import { Budget } from './budget';
+import { scenePixels } from './scene-files';
+
+/** Memory for compiled scenes: some 25 MB each. More of them than fit in one run are compiled again and again, half a second each. */
+const SCENE_BYTES = 420 << 20;
+
+/** What all threads of a process print on: compiled once, in memory that they share. */
+export interface Shelf {
+  scene(id: string): Promise<CompiledScene>;
+}
+
+export class HeldShelf implements Shelf {
+  private readonly scenes = new Budget<CompiledScene>(SCENE_BYTES, sceneBytes);
+  /** Compiled at this moment: two threads that want one wait for the same. */
+  private readonly coming = new Map<string, Promise<CompiledScene>>();
+
+  /** A compiled scene. Throws a RangeError for one that does not ship. */
+  async scene(id: string): Promise<CompiledScene> {
+    const held = this.scenes.get(id);
+    if (held) return held;
+    const coming = this.coming.get(id) ?? this.load(id);
+    this.coming.set(id, coming);
+    return coming.finally(() => this.coming.delete(id));
+  }
+  private async load(id: string): Promise<CompiledScene> {
+    const sheet = sceneById(id);
+    if (!sheet) throw new RangeError(`There is no scene ${id}`);
+    const compiled = await compileScene(sheet, await scenePixels(sheet), (bytes) => new SharedArrayBuffer(bytes));
+    return this.scenes.put(id, compiled);
+  }
+}
+
+/** What a thread asks of the shelf, and what it is answered: by the question's number. */
+export type ShelfAsk = { serial: number; scene: string };
+export type ShelfAnswer = { serial: number; value?: unknown; error?: string };
+
+/** The shelf as a thread sees it, by messages. What it hands over lies in memory that is shared. */
+export class AskedShelf implements Shelf {
+  private serial = 0;
+  private readonly waiting = new Map<number, { done: (value: unknown) => void; failed: (error: Error) => void }>();
+  /** The scene in hand: what is asked for again and again. */
+  private latest: CompiledScene | null = null;
+
+  constructor(private readonly port: MessagePort) {
+    port.on('message', ({ serial, value, error }: ShelfAnswer) => {
+      const its = this.waiting.get(serial);
+      this.waiting.delete(serial);
+      if (error) its?.failed(new Error(error));
+      else its?.done(value);
+    });
+  }
+  private ask(scene: string): Promise<unknown> {
+    const serial = ++this.serial;
+    this.port.postMessage({ serial, scene } satisfies ShelfAsk);
+    return new Promise((done, failed) => this.waiting.set(serial, { done, failed }));
+  }
+  async scene(id: string): Promise<CompiledScene> {
+    if (this.latest?.sheet.id !== id) this.latest = (await this.ask(id)) as CompiledScene;
+    return this.latest;
+  }
+}
+
+/** Answers a thread's questions. */
+export function serve(shelf: Shelf, port: MessagePort): void {
+  port.on('message', ({ serial, scene }: ShelfAsk) => {
+    void shelf.scene(scene).then(
+      (value) => port.postMessage({ serial, value } satisfies ShelfAnswer),
+      (error: Error) => port.postMessage({ serial, error: error.message } satisfies ShelfAnswer),
+    );
+  });
+}
