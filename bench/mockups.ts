@@ -9,7 +9,8 @@ import { lay } from '../src/core/placement/lay';
 import { Printer } from '../src/core/scene/printer';
 import { partColours } from '../src/core/scene/tint';
 import { decode } from '../src/worker/mockups/artworks';
-import { MOCKUP_JPEG, PRINTER_BYTES } from '../src/worker/mockups/render';
+import { MOCKUP_JPEG } from '../src/worker/mockups/encode';
+import { PRINTER_BYTES } from '../src/worker/mockups/render';
 import { HeldShelf } from '../src/worker/mockups/shelf';
 import { figure } from './figure';
 
@@ -53,7 +54,7 @@ export async function mockups(): Promise<void> {
     for (const file of files) {
       const artwork = await decode(file);
       const texture = () => printer.texture(file) ?? printer.load(file, artwork, null);
-      const busy: (Promise<unknown> | undefined)[] = [];
+      const busy: Promise<unknown>[] = [Promise.resolve(), Promise.resolve()];
       for (const [i, { scene: id, colour }] of orders.entries()) {
         const scene = await shelf.scene(id);
         const room = scene.rooms.find((r) => r.room.name === 'front')!;

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFil
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { openFolder, pictureSize, Records } from './store';
+import { openFolder, pictureSize, pictureType, Records } from './store';
 
 test('a folder of another format is put aside whole, with a sentence, and its records are not read', () => {
   const folder = join(mkdtempSync(join(tmpdir(), 'press-store-')), 'fair');
@@ -27,5 +27,14 @@ test('a picture’s size is read from its header', async () => {
   const picture = sharp({ create: { width: 1200, height: 1100, channels: 3, background: '#24405e' } });
   expect(pictureSize(await picture.jpeg().toBuffer())).toEqual({ width: 1200, height: 1100 });
   expect(pictureSize(await picture.png().toBuffer())).toEqual({ width: 1200, height: 1100 });
+  expect(pictureSize(await picture.webp().toBuffer())).toEqual({ width: 1200, height: 1100 });
+  expect(pictureSize(await picture.webp({ lossless: true }).toBuffer())).toEqual({ width: 1200, height: 1100 });
+  expect(pictureSize(await picture.clone().ensureAlpha(0.5).webp().toBuffer())).toEqual({ width: 1200, height: 1100 });
+  for (const [kind, data] of [
+    ['jpeg', await picture.jpeg().toBuffer()],
+    ['png', await picture.png().toBuffer()],
+    ['webp', await picture.webp().toBuffer()],
+  ] as const)
+    expect(pictureType(data)).toBe(`image/${kind}`);
   expect(pictureSize(Buffer.from('not a picture'))).toBeNull();
 });

@@ -69,8 +69,27 @@ export class Files {
   }
 }
 
-/** Width and height of a JPEG or PNG from its header; null for anything else. */
+/** The media type of a picture by its first bytes. */
+export const pictureType = (data: Buffer): 'image/png' | 'image/webp' | 'image/jpeg' =>
+  data.length > 24 && data.readUInt32BE(0) === 0x89504e47
+    ? 'image/png'
+    : data.length > 30 && data.toString('latin1', 0, 4) === 'RIFF' && data.toString('latin1', 8, 12) === 'WEBP'
+      ? 'image/webp'
+      : 'image/jpeg';
+
+/** Width and height of a WebP from its first chunk (RFC 9649, sections 2.5 to 2.7); null for what is none. */
+function webpSize(data: Buffer): { width: number; height: number } | null {
+  const chunk = data.toString('latin1', 12, 16);
+  if (chunk === 'VP8X') return { width: data.readUIntLE(24, 3) + 1, height: data.readUIntLE(27, 3) + 1 };
+  if (chunk === 'VP8 ') return { width: data.readUInt16LE(26) & 0x3fff, height: data.readUInt16LE(28) & 0x3fff };
+  if (chunk !== 'VP8L') return null;
+  const bits = data.readUInt32LE(21);
+  return { width: (bits & 0x3fff) + 1, height: ((bits >>> 14) & 0x3fff) + 1 };
+}
+
+/** Width and height of a JPEG, PNG or WebP from its header; null for anything else. */
 export function pictureSize(data: Buffer): { width: number; height: number } | null {
+  if (pictureType(data) === 'image/webp') return webpSize(data);
   if (data.length > 24 && data.readUInt32BE(0) === 0x89504e47)
     return { width: data.readUInt32BE(16), height: data.readUInt32BE(20) };
   if (data.length < 4 || data.readUInt16BE(0) !== 0xffd8) return null;

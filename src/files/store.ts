@@ -121,8 +121,11 @@ export const remove = (shelf: Shelf, names: readonly string[]): Promise<void> =>
 const MINI = '.mini';
 /** Name of the smallest copy of a small picture: it goes with that, and needs no name of its own anywhere. */
 export const miniOf = (small: string): string => small.replace(/(\.[a-z]+)$/, `${MINI}$1`);
-/** The small picture that a name is the smallest copy of; the name itself where it is none. */
-export const ownerOf = (name: string): string => name.replace(MINI, '');
+const MADE = '.made';
+/** Name of what is told of a picture's making: it goes with the picture as its smallest copy does. */
+export const madeOf = (file: string): string => file.replace(/(\.[a-z]+)$/, `${MADE}$1`);
+/** The picture that a name is the smallest copy of, or tells of; the name itself where it is neither. */
+export const ownerOf = (name: string): string => name.replace(MINI, '').replace(MADE, '');
 
 /** Name of a derived file: the hash of all its inputs, plus an ending. */
 export function derivedName(inputs: unknown, ending: string): string {

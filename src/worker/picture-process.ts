@@ -21,8 +21,7 @@ export type PictureTask =
   | { kind: 'print'; file: PrintFile; pdf: boolean }
   | { kind: 'sold'; sold: Sold; most: number }
   | { kind: 'pack'; order: DownloadOrder; files: ToPack[] };
-export type PictureResult =
-  { ok: true; read?: ReadArtwork; sold?: SoldMade; packed?: PackedUp } | { ok: false; why: Said };
+export type PictureResult = { ok: true; read?: ReadArtwork; sold?: SoldMade; packed?: PackedUp } | { ok: false; why: Said };
 
 export default async function run(task: PictureTask): Promise<PictureResult> {
   tellBegun();

@@ -7,6 +7,7 @@ import { namedOf, type PrintFile } from '../core/print-file/print-file';
 import type { Said } from '../core/said';
 import type { PictureOrder } from '../services/line/prepare/pictures';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
+import type { MadePicture } from './mockups/render';
 import type { PictureResult, PictureTask } from './picture-process';
 
 /**
@@ -57,7 +58,7 @@ const mockups = new Tinypool({
 });
 
 /** Makes the pictures of one artwork's proofs. Returns the files that are there afterwards. */
-export const makePictures = (orders: PictureOrder[]): Promise<string[]> => mockups.run(orders) as Promise<string[]>;
+export const makePictures = (orders: PictureOrder[]): Promise<MadePicture[]> => mockups.run(orders) as Promise<MadePicture[]>;
 
 type Drawing = Extract<PictureTask, { kind: 'print' | 'sold' | 'pack' }>;
 /**

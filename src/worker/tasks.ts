@@ -7,7 +7,15 @@ import { artwork } from '../services/artwork/artworks';
 import { unpackParcel } from '../services/artwork/intake';
 import { rasterNames } from '../services/artwork/raster-names';
 import { putOffWords, recordMeasured, recordRefused, recordSaid, recordSlow } from '../services/artwork/understanding';
-import { finishDrafts, picturesBack, planDrafts, planGone, planPictures, type DownloadsMade } from '../services/line/drafting';
+import {
+  finishDrafts,
+  picturesBack,
+  planDrafts,
+  planGone,
+  planPictures,
+  type DownloadsMade,
+  type PicturesMade,
+} from '../services/line/drafting';
 import { moveOn } from '../services/line/passing';
 import { layOut } from '../services/line/planning';
 import { runLane } from '../services/outlets/lane';
@@ -17,7 +25,6 @@ import { keepRulesFresh } from '../services/outlets/outlets';
 import { keepHousesFresh } from '../services/stockroom/setup';
 import { nextPrints, printsEnded, type NextPrint } from '../services/prints/sets';
 import { makeDownloads } from './downloads/order';
-import type { PictureResult } from './picture-process';
 import { makePictures, makePrint, processes, readFile, readWords } from './pools';
 
 /** Sets of print files take turns: after so long it is the next one's. */
@@ -63,13 +70,15 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
   'run.draft': async ({ workspace, runId, artworkId }) => {
     const plan = await planDrafts(workspace, runId, artworkId);
     if (!plan) return;
-    const made = await makePictures(plan.pictures).catch((error: Error): string[] => {
-      console.error(`pictures of ${artworkId}: ${error.message}`);
-      return [];
-    });
+    const made = await makePictures(plan.pictures)
+      .then((pictures): PicturesMade => ({ pictures, full: false }))
+      .catch((error: NodeJS.ErrnoException): PicturesMade => {
+        console.error(`pictures of ${artworkId}: ${error.message}`);
+        return { pictures: [], full: /ENOSPC/.test(error.message) };
+      });
     const sold = new Map<string, DownloadsMade>();
     for (const { order, outlet } of plan.downloads) sold.set(order.manifest, await makeDownloads(order, outlet));
-    await finishDrafts(workspace, plan, new Set(made), sold);
+    await finishDrafts(workspace, plan, made, sold);
   },
   'proof.pictures': async ({ workspace, proofId }) => {
     const again = await planPictures(workspace, proofId);

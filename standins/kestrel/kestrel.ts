@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify';
 import { controlAction, misbehave } from '../control';
 import { problem, type Fault } from '../problem';
-import { Files, openFolder, pictureSize, Records } from '../store';
+import { Files, openFolder, pictureSize, pictureType, Records } from '../store';
 import { door } from './door';
 import { NOTICEBOARD, SHELVES } from './noticeboard';
 import { faultsOfGoods, faultsOfWords, type Goods, type Offer, type Words } from './offer';
@@ -164,13 +164,13 @@ export function kestrel(app: FastifyInstance, place: string): void {
       api.put(
         '/offers/:id/pictures/:place',
         forOffer(async (offer, request, reply) => {
-          const { most, shorter_side, bytes } = NOTICEBOARD.pictures;
+          const { most, shorter_side, longer_side, bytes } = NOTICEBOARD.pictures;
           const at = placeIn(request, most);
           if (!at) return tell(reply, 'against-the-noticeboard', `A picture has a place from 1 to ${most}.`);
           const part = await request.file();
           const data = await part?.toBuffer();
           const size = data && pictureSize(data);
-          if (!data || !size || data.length > bytes)
+          if (!data || !size || pictureType(data) === 'image/webp' || data.length > bytes)
             return tell(reply, 'not-a-picture', `Send a JPEG or PNG of at most ${bytes} bytes`);
           if (Math.min(size.width, size.height) < shorter_side)
             return tell(
@@ -178,6 +178,8 @@ export function kestrel(app: FastifyInstance, place: string): void {
               'not-a-picture',
               `A picture needs ${shorter_side} px on its shorter side; this has ${Math.min(size.width, size.height)}`,
             );
+          if (Math.max(size.width, size.height) > longer_side)
+            return tell(reply, 'not-a-picture', `A picture may have ${longer_side} px on its longer side, no more`);
           const said = (part?.fields.said as { value?: string } | undefined)?.value ?? '';
           const sha256 = createHash('sha256').update(data).digest('hex');
           files.put(sha256, data);
@@ -249,7 +251,7 @@ export function kestrel(app: FastifyInstance, place: string): void {
 
   app.get('/picture/:id', async (request, reply) => {
     const data = files.get((request.params as { id: string }).id);
-    return data ? reply.type('image/jpeg').send(data) : reply.code(404).send('gone');
+    return data ? reply.type(pictureType(data)).send(data) : reply.code(404).send('gone');
   });
   // whoever looks at the stand-in sees what a buyer would be handed
   app.get('/handed/:id/:place', async (request, reply) => {

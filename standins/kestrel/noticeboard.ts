@@ -5,7 +5,7 @@ export const NOTICEBOARD = {
   headline: { longest: 130 },
   text: { longest: 9000 },
   catchwords: { most: 12, shortest: 2, longest: 24 },
-  pictures: { most: 18, shorter_side: 900, bytes: 12_000_000 },
+  pictures: { most: 18, shorter_side: 900, longer_side: 2400, bytes: 1_200_000, as: ['JPEG', 'PNG'] },
   kinds: { axes: 2, most: 320, lowest_price: 50 },
   downloads: { most: 5, bytes: 30_000_000 },
   tell: { longest: 240 },

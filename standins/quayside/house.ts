@@ -13,7 +13,7 @@ export const HOUSE = {
     articles: 240,
     for_search: { title: 70, text: 170 },
   },
-  picture: { shorter_side: 640, bytes: 16_000_000 },
+  picture: { shorter_side: 640, longer_side: 5000, bytes: 16_000_000, kinds: ['jpeg', 'webp', 'png'] },
   bag: { most: 24, bytes: 64_000_000 },
   charges: { by_card: { percent: '2.6', fixed: '0.28' } },
   calls: { of: 60, within_seconds: 3 },

@@ -4,7 +4,7 @@ import mergePatch from 'json-merge-patch';
 import sanitize from 'sanitize-html';
 import { misbehave } from '../control';
 import { problem, type Fault } from '../problem';
-import { Files, openFolder, pictureSize, Records } from '../store';
+import { Files, openFolder, pictureSize, pictureType, Records } from '../store';
 import { conditionOf, entityTag, tagged } from './conditional';
 import { HOUSE } from './house';
 import { officePage, shopPage, warePage } from './storefront';
@@ -92,7 +92,7 @@ export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBO
           return no(reply, 'too-many-calls', `The quay takes ${HOUSE.calls.of} calls in ${HOUSE.calls.within_seconds} seconds.`);
       });
       api.addContentTypeParser(
-        ['image/jpeg', 'image/png'],
+        ['image/jpeg', 'image/png', 'image/webp'],
         { parseAs: 'buffer', bodyLimit: HOUSE.picture.bytes },
         (_request, body, next) => next(null, body),
       );
@@ -114,17 +114,21 @@ export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBO
       // a HEAD route comes with every GET
       api.get('/pictures/:sha256', async (request, reply) => {
         const data = pictures.get((request.params as { sha256: string }).sha256);
-        return data ? reply.type('image/jpeg').send(data) : no(reply, 'nothing-there', 'No picture of that hash is on the quay.');
+        return data
+          ? reply.type(pictureType(data)).send(data)
+          : no(reply, 'nothing-there', 'No picture of that hash is on the quay.');
       });
       api.put('/pictures/:sha256', async (request, reply) => {
         const { sha256 } = request.params as { sha256: string };
         const data = request.body as Buffer;
         const size = Buffer.isBuffer(data) ? pictureSize(data) : null;
-        if (!size) return no(reply, 'will-not-do', 'That is not a JPEG or PNG');
+        if (!size) return no(reply, 'will-not-do', 'That is not a JPEG, PNG or WebP');
         if (createHash('sha256').update(data).digest('hex') !== sha256)
           return no(reply, 'will-not-do', 'What came has another SHA-256 than its address says');
         if (Math.min(size.width, size.height) < HOUSE.picture.shorter_side)
           return no(reply, 'will-not-do', `A picture needs ${HOUSE.picture.shorter_side} px on its shorter side`);
+        if (Math.max(size.width, size.height) > HOUSE.picture.longer_side)
+          return no(reply, 'will-not-do', `A picture may have ${HOUSE.picture.longer_side} px on its longer side, no more`);
         const there = pictures.has(sha256);
         if (!there) pictures.put(sha256, data);
         return reply.code(there ? 204 : 201).send();
@@ -201,7 +205,7 @@ export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBO
 
   app.get('/picture/:sha256', async (request, reply) => {
     const data = pictures.get((request.params as { sha256: string }).sha256);
-    return data ? reply.type('image/jpeg').send(data) : reply.code(404).send('gone');
+    return data ? reply.type(pictureType(data)).send(data) : reply.code(404).send('gone');
   });
   // whoever looks at the stand-in sees what a buyer would have in the bag
   app.get('/bag/:sha256/:called', async (request, reply) => {

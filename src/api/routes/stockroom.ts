@@ -199,7 +199,9 @@ const goods = [
       const path = join(scenesFolder(), scene, file);
       if (!kind || !sceneById(scene) || !existsSync(path)) throw new Trouble('not-found', 'There is no such part of a scene.');
       const bytes = Readable.toWeb(createReadStream(path)) as unknown as ReadableStream;
-      return new Response(bytes, { headers: { 'content-type': kind === 'jpg' ? 'image/jpeg' : 'image/webp', 'cache-control': 'private, max-age=86400' } });
+      return new Response(bytes, {
+        headers: { 'content-type': kind === 'jpg' ? 'image/jpeg' : 'image/webp', 'cache-control': 'private, max-age=86400' },
+      });
     },
   ),
 ];

@@ -14,7 +14,8 @@ const blank = (kind: string, area: string) =>
     sizes: named('S', 'M'),
     areas: [{ name: area, widthMm: 381, heightMm: 457.2, ppi: 300 }],
   }) as unknown as BlankDocument;
-const scene = (id: string, kind: string, crop: 'whole' | 'close') => ({ id, products: [{ kinds: [kind] }], crop }) as unknown as SceneSheet;
+const scene = (id: string, kind: string, crop: 'whole' | 'close') =>
+  ({ id, products: [{ kinds: [kind] }], crop }) as unknown as SceneSheet;
 const SCENES = [
   scene('shirt-flat', 'shirt', 'whole'),
   scene('shirt-close', 'shirt', 'close'),

@@ -119,6 +119,12 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'below-cost': (v) => `Below cost in ${list(v.sizes)}: cost and fees are more than the price.`,
   'too-many-pictures': (v) => `There are ${v.count} pictures; ${v.outlet} takes ${v.max}.`,
   'pictures-missing': (v) => `${v.missing} of ${v.wanted} pictures could not be made.${v.again ? ' Draft it again.' : ''}`,
+  'pictures-no-room': (v) =>
+    `${v.missing} of ${v.wanted} pictures found no room on the disk. Make room, then draft it again; what is there stays.`,
+  'pictures-heavy': (v) =>
+    `${v.count === 1 ? 'A picture is' : `${v.count} pictures are`} heavier than the ${bytes(v.maxBytes)} that ${v.outlet} takes, however they are made.`,
+  'pictures-coarse': (v) =>
+    `${v.count === 1 ? 'A picture is' : `${v.count} pictures are`} visibly coarser to stay within the ${bytes(v.maxBytes)} of ${v.outlet}: quality ${v.quality} of 100, ${v.sidePx} px.`,
   'too-many-axes': (v) =>
     `There are ${v.count} things to choose, ${list(v.axes)}; ${v.outlet} takes ${v.max}. Offer fewer goods lines or finishes.`,
   'not-taken': (v) =>

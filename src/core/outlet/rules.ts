@@ -1,3 +1,4 @@
+import { PICTURE_FORMATS } from './pictures';
 import { Type, type Static } from '@sinclair/typebox';
 import { PriceLine } from '../pricing/lines';
 import { Between, Exactly, OneOf, OrNull, Words } from '../schema/parts';
@@ -39,7 +40,19 @@ export const RulesDocument = Exactly(
       Exactly({ max: Between(1, 500), minLength: Between(1, 100), maxLength: Between(1, 500), counted: OneOf(COUNTED) }),
       'null: it has none',
     ),
-    pictures: Exactly({ max: Between(1, 500), minSidePx: Between(1, 20_000), maxBytes: Between(1, 1_000_000_000) }),
+    pictures: Exactly({
+      max: Between(1, 500),
+      minSidePx: Between(1, 20_000),
+      maxSidePx: Type.Optional(Between(1, 20_000)),
+      maxBytes: Between(1, 1_000_000_000),
+      formats: Type.Optional(
+        Type.Array(OneOf(PICTURE_FORMATS), {
+          minItems: 1,
+          maxItems: 3,
+          description: 'the first is made; JPEG where none is said',
+        }),
+      ),
+    }),
     variants: Exactly({ max: Between(1, 100_000), axes: Between(1, 20) }),
     downloads: Type.Optional(
       Exactly(

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { chain, inverse, moved, scaled, turned } from '../placement/affine';
 import { premultiply, wrap } from '../scene/texture';
-import { fill, layPiece, layTurned, over, REACH, type Strip } from './strip';
+import { fill, layPiece, layTurned, over, type Strip } from './strip';
 
 const pack = ([r, g, b, a]: readonly number[]) => (r! | (g! << 8) | (b! << 16) | (a! << 24)) >>> 0;
 const unpack = (word: number) => [word & 255, (word >>> 8) & 255, (word >>> 16) & 255, word >>> 24];

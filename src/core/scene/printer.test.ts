@@ -62,7 +62,7 @@ describe('the kernels and the reference', () => {
                 tile: at,
                 box: { x: 0, y: 0, width: 1, height: 1 },
               },
-            } as Lie,
+            },
           }));
           const prints = [{ ink, ground, layers }];
           const ours = await composed(scene, [dye], prints);

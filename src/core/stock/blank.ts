@@ -35,7 +35,9 @@ const Area = Exactly({
     ...Mm,
     description: 'a sheet that may be cut to the shape of its picture: no side shorter than this',
   }),
-  ink: Type.Optional(OneOf(INK_KINDS, 'a film of ink, ink sunk into the cloth, or dye in a white coat; by its kind where it is not said')),
+  ink: Type.Optional(
+    OneOf(INK_KINDS, 'a film of ink, ink sunk into the cloth, or dye in a white coat; by its kind where it is not said'),
+  ),
   mustBeFilled: Type.Optional(Type.Boolean({ description: 'ground that shows through is a fault' })),
 });
 

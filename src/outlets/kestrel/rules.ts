@@ -1,3 +1,4 @@
+import { PICTURE_FORMATS } from '../../core/outlet/pictures';
 import type { RulesDocument, SettingsDocument } from '../../core/outlet/rules';
 import type { Session } from '../contract';
 import { call } from './connect';
@@ -9,7 +10,7 @@ interface Noticeboard {
   headline: { longest: number };
   text: { longest: number };
   catchwords: { most: number; shortest: number; longest: number };
-  pictures: { most: number; shorter_side: number; bytes: number };
+  pictures: { most: number; shorter_side: number; longer_side: number; bytes: number; as: string[] };
   kinds: { axes: number; most: number; lowest_price: number };
   downloads: { most: number; bytes: number };
   tell: { longest: number };
@@ -37,7 +38,13 @@ export async function rules(session: Session): Promise<RulesDocument> {
       personalisation: { label: 'What the buyer tells', limit: n.tell.longest, counted, required: false, format: 'plain' },
     },
     tags: { max: n.catchwords.most, minLength: n.catchwords.shortest, maxLength: n.catchwords.longest, counted },
-    pictures: { max: n.pictures.most, minSidePx: n.pictures.shorter_side, maxBytes: n.pictures.bytes },
+    pictures: {
+      max: n.pictures.most,
+      minSidePx: n.pictures.shorter_side,
+      maxSidePx: n.pictures.longer_side,
+      maxBytes: n.pictures.bytes,
+      formats: PICTURE_FORMATS.filter((f) => n.pictures.as.includes(f.toUpperCase())),
+    },
     variants: { max: n.kinds.most, axes: n.kinds.axes },
     downloads: { files: n.downloads.most, bytesEach: n.downloads.bytes },
     pricing: 'price',

@@ -1,3 +1,4 @@
+import { pictureType } from '../../core/outlet/pictures';
 import type { Done, ListingPayload, OutletAdapter, Result, Session, Step } from '../contract';
 import { call } from './connect';
 
@@ -70,7 +71,7 @@ async function hang(
   const data = await session.readFile(picture.file);
   const form = new FormData();
   form.set('said', picture.alt);
-  form.set('picture', new Blob([new Uint8Array(data)], { type: 'image/jpeg' }), `${place}.jpg`);
+  form.set('picture', new Blob([new Uint8Array(data)], { type: pictureType(picture.file) }), String(place));
   const { body } = await call<{ sha256: string }>(session, 'PUT', address, form);
   return { sha256: body.sha256 };
 }

@@ -1,3 +1,4 @@
+import { PICTURE_FORMATS } from '../../core/outlet/pictures';
 import { fromDecimal } from '../../core/money/money';
 import type { RulesDocument, SettingsDocument } from '../../core/outlet/rules';
 import { OutletAnswer, type Session } from '../contract';
@@ -18,7 +19,7 @@ interface House {
     articles: number;
     for_search: { title: number; text: number };
   };
-  picture: { shorter_side: number; bytes: number };
+  picture: { shorter_side: number; longer_side: number; bytes: number; kinds: string[] };
   bag: { most: number; bytes: number };
   charges: { by_card: { percent: string; fixed: string } };
 }
@@ -43,7 +44,13 @@ export async function rules(session: Session): Promise<RulesDocument> {
       searchText: { label: 'Text for search engines', limit: for_search.text, counted, required: false, format: 'plain' },
     },
     tags: { max: labels.most, minLength: 1, maxLength: labels.longest, counted },
-    pictures: { max: pictures, minSidePx: h.picture.shorter_side, maxBytes: h.picture.bytes },
+    pictures: {
+      max: pictures,
+      minSidePx: h.picture.shorter_side,
+      maxSidePx: h.picture.longer_side,
+      maxBytes: h.picture.bytes,
+      formats: PICTURE_FORMATS.filter((f) => h.picture.kinds.includes(f)),
+    },
     variants: { max: articles, axes: choices },
     downloads: { files: h.bag.most, bytesEach: h.bag.bytes },
     pricing: 'price',

@@ -1,3 +1,4 @@
+import { pictureType } from '../../core/outlet/pictures';
 import { createHash } from 'node:crypto';
 import mergePatch from 'json-merge-patch';
 import { toDecimal } from '../../core/money/money';
@@ -84,7 +85,7 @@ const pictureSteps = (p: ListingPayload): Step[] =>
     perform: async (_, session) => {
       const data = await session.readFile(file);
       const sha256 = createHash('sha256').update(data).digest('hex');
-      await call(session, 'PUT', `/pictures/${sha256}`, { type: 'image/jpeg', data: new Uint8Array(data) });
+      await call(session, 'PUT', `/pictures/${sha256}`, { type: pictureType(file), data: new Uint8Array(data) });
       return { sha256 };
     },
   }));

@@ -10,6 +10,7 @@ import { keepPlans } from '../../data/prints/plans';
 import type { Download, DownloadOrder } from '../../core/downloads/sold';
 import type { Problem } from '../../core/listing/problems';
 import type { ProofPicture } from '../../core/listing/proof';
+import { SEEN_BELOW } from '../../core/outlet/pictures';
 import { contentsOf, stateAfter } from './content';
 import { makingsOf, type Making } from './prepare/making';
 import type { Picture, PictureOrder } from './prepare/pictures';
@@ -19,6 +20,12 @@ import { prepare, type Prepared } from './prepare/prepare';
 export interface DownloadsMade {
   downloads: Download[];
   problems: Problem[];
+}
+
+/** Which pictures are there, each with what its outlet's limits cost it; `full`: the disk had no room for more. */
+export interface PicturesMade {
+  pictures: { file: string; quality?: number; sidePx?: number; heavy?: true }[];
+  full: boolean;
 }
 
 /** Proofs of one artwork that wait to be drafted, with the pictures and files that they need (each once). */
@@ -64,6 +71,36 @@ const kept = (pictures: readonly Picture[], made: Set<string>): ProofPicture[] =
     small: p.kind !== 'free' && made.has(p.file) ? p.small : null,
   }));
 
+/** What is wrong with the pictures of a proof: some are missing, too heavy for the outlet, or worse than they could be. */
+function pictureProblems(
+  made: PicturesMade['pictures'],
+  kept: readonly ProofPicture[],
+  { name: outlet, rules }: Making['outlet'],
+  full: boolean,
+): Problem[] {
+  const problem = (code: string, stops: boolean, values: Problem['values']): Problem => ({
+    ...{ code, field: 'pictures', stops },
+    values: { ...values, outlet, maxBytes: rules.pictures.maxBytes },
+  });
+  const wanted = kept.length;
+  const heavy = made.filter((p) => p.heavy).length;
+  const missing = kept.filter((p) => !p.file && p.kind !== 'free').length - heavy;
+  const coarse = made.filter((p) => p.sidePx !== undefined && p.quality! < SEEN_BELOW);
+  return [
+    ...(missing ? [problem(full ? 'pictures-no-room' : 'pictures-missing', true, { missing, wanted, again: true })] : []),
+    ...(heavy ? [problem('pictures-heavy', true, { count: heavy })] : []),
+    ...(coarse.length
+      ? [
+          problem('pictures-coarse', false, {
+            count: coarse.length,
+            quality: Math.min(...coarse.map((p) => p.quality!)),
+            sidePx: Math.min(...coarse.map((p) => p.sidePx!)),
+          }),
+        ]
+      : []),
+  ];
+}
+
 /**
  * Writes drafted proofs. `made` says which pictures could be rendered, `sold` what came of the files that are sold, by their manifests.
  * One that stands as it is now is listed again.
@@ -71,30 +108,25 @@ const kept = (pictures: readonly Picture[], made: Set<string>): ProofPicture[] =
 export async function finishDrafts(
   workspace: string,
   plan: DraftPlan,
-  made: Set<string>,
+  made: PicturesMade,
   sold: ReadonlyMap<string, DownloadsMade>,
 ): Promise<void> {
+  const there = new Map(made.pictures.map((p) => [p.file, p]));
+  const files = new Set(made.pictures.filter((p) => !p.heavy).map((p) => p.file));
   await inWorkspace(workspace, async (tx) => {
     const drafts = plan.proofs.map(({ proof, making, prepared }) => {
-      const pictures = kept(prepared.pictures, made);
-      const lost = pictures.filter((p) => !p.file && p.kind !== 'free').length;
-      const files = prepared.downloads && sold.get(prepared.downloads.manifest);
-      const known = [...prepared.problems, ...(files?.problems ?? [])];
-      const problems = lost
-        ? [
-            ...known,
-            {
-              code: 'pictures-missing',
-              field: 'pictures' as const,
-              stops: true,
-              values: { missing: lost, wanted: pictures.length, again: true },
-            },
-          ]
-        : known;
+      const pictures = kept(prepared.pictures, files);
+      const downloads = prepared.downloads && sold.get(prepared.downloads.manifest);
+      const its = prepared.pictures.flatMap((p) => (p.kind === 'free' ? [] : (there.get(p.file) ?? [])));
+      const problems = [
+        ...prepared.problems,
+        ...(downloads?.problems ?? []),
+        ...pictureProblems(its, pictures, making.outlet, made.full),
+      ];
       const { fields, colours, variants, currency, scenes, goods } = prepared;
       const drafted = {
         ...{ fields, colours, variants, currency, scenes, goods, pictures, problems },
-        downloads: files ? files.downloads : null,
+        downloads: downloads ? downloads.downloads : null,
         madeFrom: [making.artwork, ...making.twins].map((a) => a.sha256),
         docketRevision: making.docket.revision,
         ownPlacements: making.ownPlacements,

@@ -100,7 +100,9 @@ function checkShot(shot: Shot, { lines, downloads }: DocketDocument, blanks: Map
     scene &&
     its.some((l) => {
       const blank = blanks.get(l.blank);
-      return blank && (showsKind(scene, blank.kind) || its.length === 1) && l.placements.some((p) => showsArea(scene, blank, p.area));
+      return (
+        blank && (showsKind(scene, blank.kind) || its.length === 1) && l.placements.some((p) => showsArea(scene, blank, p.area))
+      );
     });
   if (!shown)
     throw new Trouble(

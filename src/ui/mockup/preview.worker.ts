@@ -89,7 +89,7 @@ async function load(sheet: SceneSheet): Promise<Ready> {
     sheet.parts.length > 1 ? rgb(`${at}/parts-800.webp`) : null,
     ...sheet.passes.map((p) => rgb(`${at}/${p.file}-800.jpg`)),
   ]);
-  const pixels = { size: PREVIEW_SIDE, plate: plate!, map: map!, parts: parts ?? null, passes: passes as Uint8Array[] };
+  const pixels = { size: PREVIEW_SIDE, plate: plate, map: map, parts: parts ?? null, passes: passes };
   return { scene: await compileScene(sheet, pixels), pixels };
 }
 

@@ -4,15 +4,15 @@ import { weaveOf } from '../../core/scene/cloth';
 import type { CompiledScene } from '../../core/scene/compiled';
 import { Printer, type RoomPrint } from '../../core/scene/printer';
 import { partColours, tintedBase, type ProductDyes } from '../../core/scene/tint';
-import { has, keepDerived, miniOf } from '../../files/store';
+import { QUALITIES } from '../../core/outlet/pictures';
+import { has, keepDerived, madeOf, miniOf, read } from '../../files/store';
 import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { drawCard } from '../pictures/cards';
 import { Artworks } from './artworks';
+import { encoded } from './encode';
 import { scenePixels } from './scene-files';
 import type { Shelf } from './shelf';
 
-/** JPEG settings of every mockup: fixed Huffman tables are half the encoder's time for 3.5% more bytes. */
-export const MOCKUP_JPEG = { quality: 86, chromaSubsampling: '4:2:0', optimiseCoding: false } as const;
 const SMALL_SIDE = 480;
 /** For lists and the sheet, where dozens come into view at a time: twice as large as they are shown. */
 const MINI_SIDE = 128;
@@ -76,21 +76,50 @@ const leadOf = (o: PictureOrder): string =>
       : '';
 const sceneOf = (o: PictureOrder): string => (o.kind === 'scene' ? o.scene : '');
 
-/** Writes a picture in the sizes that are kept. */
-async function keep(order: PictureOrder, picture: Sharp): Promise<void> {
-  const large = picture.clone().jpeg(MOCKUP_JPEG).toBuffer();
+/** A picture that is there; what was given up for its outlet's limit of bytes, or that it cannot be so light. */
+export interface MadePicture {
+  file: string;
+  quality?: number;
+  sidePx?: number;
+  heavy?: true;
+}
+
+/** What is there of an order already; undefined where it is to be made. */
+async function found({ file, small, output }: PictureOrder): Promise<MadePicture | undefined> {
+  if (output.maxBytes !== null && (await has('derived', madeOf(file))))
+    return JSON.parse((await read('derived', madeOf(file))).toString('utf8')) as MadePicture;
+  return (await has('derived', file)) && (await has('derived', small)) ? { file } : undefined;
+}
+
+/** Writes a picture as its outlets take it, and in the sizes that are shown here. */
+async function keep(orders: readonly PictureOrder[], picture: Sharp, side: number): Promise<MadePicture[]> {
+  const larges = orders.map((o) => encoded(picture, side, o.output));
   const { data, info } = await picture
     .clone()
     .resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' })
     .removeAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true });
-  const small = sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } });
+  const reduced = sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } });
   const webp = (s: Sharp) => s.webp({ quality: 82, effort: 2 }).toBuffer();
-  const mini = webp(small.clone().resize(MINI_SIDE, MINI_SIDE, { kernel: 'cubic' }));
-  await keepDerived(order.file, await large);
-  await keepDerived(order.small, await webp(small.clone()));
-  await keepDerived(miniOf(order.small), await mini);
+  const mini = webp(reduced.clone().resize(MINI_SIDE, MINI_SIDE, { kernel: 'cubic' }));
+  const { small } = orders[0]!;
+  await keepDerived(small, await webp(reduced.clone()));
+  await keepDerived(miniOf(small), await mini);
+  const made: MadePicture[] = [];
+  for (const [i, { file, output }] of orders.entries()) {
+    const large = await larges[i]!;
+    const { quality, sidePx } = large ?? {};
+    const told: MadePicture = !large
+      ? { file, heavy: true }
+      : quality === QUALITIES[0] && sidePx === output.sidePx
+        ? { file }
+        : { file, quality, sidePx };
+    if (large) await keepDerived(file, large.data);
+    if (output.maxBytes !== null) await keepDerived(madeOf(file), Buffer.from(JSON.stringify(told)));
+    made.push(told);
+  }
+  return made;
 }
 
 /** Makes pictures, one after another, in a memory of its own. */
@@ -98,24 +127,27 @@ export class Renderer {
   private printer: Promise<Printer> | undefined;
   constructor(private readonly shelf: Shelf) {}
 
-  /** Makes the pictures that are not in the store yet, artwork by artwork and scene by scene. Returns the files that are there afterwards. */
-  async render(orders: readonly PictureOrder[]): Promise<string[]> {
-    const there: string[] = [];
-    const missing: PictureOrder[] = [];
-    for (const order of orders)
-      if ((await has('derived', order.file)) && (await has('derived', order.small))) there.push(order.file);
-      else missing.push(order);
-    const rank = (o: PictureOrder) => `${leadOf(o)} ${sceneOf(o)}`;
-    missing.sort((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0));
+  /** Makes the pictures that are not in the store yet, artwork by artwork and scene by scene. Returns those that are there afterwards. */
+  async render(orders: readonly PictureOrder[]): Promise<MadePicture[]> {
+    const there: MadePicture[] = [];
+    // what shows the same is printed once, in however many ways it is handed over
+    const missing = new Map<string, PictureOrder[]>();
+    for (const order of orders) {
+      const its = await found(order);
+      if (its) there.push(its);
+      else missing.set(order.small, [...(missing.get(order.small) ?? []), order]);
+    }
+    const rank = ([o]: PictureOrder[]) => `${leadOf(o!)} ${sceneOf(o!)}`;
+    const groups = [...missing.values()].sort((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0));
     const artworks = new Artworks();
-    const busy: (Promise<void> | undefined)[] = [];
+    const busy = Array.from({ length: PLACES }, () => Promise.resolve());
     const all = () => Promise.all(busy);
     try {
-      for (const [i, order] of missing.entries()) {
+      for (const [i, group] of groups.entries()) {
         const place = i % PLACES;
         await busy[place];
-        const picture = await this.picture(order, artworks, place, all);
-        const kept = keep(order, picture).then(() => void there.push(order.file));
+        const { picture, side } = await this.picture(group[0]!, artworks, place, all);
+        const kept = keep(group, picture, side).then((made) => void there.push(...made));
         // told when its turn comes; until then it must not count as nobody’s
         kept.catch(() => undefined);
         busy[place] = kept;
@@ -127,14 +159,23 @@ export class Renderer {
     return there;
   }
 
-  private async picture(order: PictureOrder, artworks: Artworks, place: number, all: () => Promise<unknown>): Promise<Sharp> {
-    if (order.kind === 'card') return sharp(drawCard(order.card));
+  private async picture(
+    order: PictureOrder,
+    artworks: Artworks,
+    place: number,
+    all: () => Promise<unknown>,
+  ): Promise<{ picture: Sharp; side: number }> {
+    if (order.kind === 'card') return { picture: sharp(drawCard(order.card)), side: KEPT_SIDE };
     if (order.kind === 'kept') {
       const { rgba, width, height } = await artworks.of(order);
       // whole, on white where it is see-through
-      return sharp(rgba, { raw: { width, height, channels: 4 } })
+      const whole = sharp(rgba, { raw: { width, height, channels: 4 } })
         .flatten({ background: '#ffffff' })
         .resize(KEPT_SIDE, KEPT_SIDE, { fit: 'contain', background: '#ffffff' });
+      return {
+        picture: sharp(await whole.raw().toBuffer(), { raw: { width: KEPT_SIDE, height: KEPT_SIDE, channels: 3 } }),
+        side: KEPT_SIDE,
+      };
     }
     const printer = await (this.printer ??= Printer.open(PRINTER_BYTES));
     const composed = () => compose(printer, this.shelf, artworks, order, String(place));
@@ -145,6 +186,6 @@ export class Renderer {
       printer.clear();
       return composed();
     });
-    return sharp(rgb, { raw: { width: size, height: size, channels: 3 } });
+    return { picture: sharp(rgb, { raw: { width: size, height: size, channels: 3 } }), side: size };
   }
 }

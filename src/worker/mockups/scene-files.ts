@@ -20,5 +20,5 @@ export async function scenePixels({ id, size, parts, passes }: SceneSheet): Prom
     parts.length > 1 ? rgb('parts.webp') : null,
     ...passes.map((p) => rgb(`${p.file}.jpg`)),
   ]);
-  return { size, plate: plate!, map: map!, parts: its ?? null, passes: laid as Uint8Array[] };
+  return { size, plate: plate, map: map, parts: its ?? null, passes: laid };
 }

@@ -8,6 +8,7 @@ import { showsKind, type SceneRoom } from '../../../core/scene/sheet';
 import type { ProductDyes } from '../../../core/scene/tint';
 import { inkOn } from '../../../core/stock/ink';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
+import { outputFor, PICTURE_ENDINGS, type PictureOutput } from '../../../core/outlet/pictures';
 import { derivedName } from '../../../files/store';
 import { workingName } from '../../artwork/raster-names';
 import { sceneById, sceneState } from '../../stockroom/scenes';
@@ -44,8 +45,10 @@ interface Named {
   /** What the proof keeps of it. */
   scene: string;
   colourName: string;
+  /** Named by what it shows and how it is handed over; the small copy by what it shows alone. */
   file: string;
   small: string;
+  output: PictureOutput;
 }
 /** One picture to make. */
 export type PictureOrder =
@@ -55,7 +58,11 @@ export type PictureOrder =
 /** One place of the shot list: a picture to make, or one that a hand puts there. */
 export type Picture = PictureOrder | { kind: 'free'; scene: ''; colourName: '' };
 
-const files = (inputs: unknown) => ({ file: derivedName(inputs, '.jpg'), small: derivedName(inputs, '.webp') });
+const filesAs = (output: PictureOutput) => (inputs: unknown) => ({
+  file: derivedName([inputs, output], PICTURE_ENDINGS[output.format]),
+  small: derivedName(inputs, '.webp'),
+  output,
+});
 const sourceOf = (a: ArtworkRow): Source => ({
   working: workingName(a.sha256),
   original: { sha256: a.sha256, fileName: a.fileName },
@@ -87,9 +94,7 @@ function inScene(
     const lie = { ...enlarged(laid, by, at), widthMm: laid.widthMm, ppi: laid.ppi };
     return 'svg' in it ? { svg: it.svg, ...lie } : { ...sourceOf(it.artwork), ...lie };
   });
-  return layers.length
-    ? { room: room.name, ink: inkOn(blank, p.area), ground: groundHex(face.ground, lead), layers }
-    : null;
+  return layers.length ? { room: room.name, ink: inkOn(blank, p.area), ground: groundHex(face.ground, lead), layers } : null;
 }
 
 /** What a product is dyed in, by the colour and the finish that a picture shows. */
@@ -106,6 +111,7 @@ export function picturesOf(
   tell: Tell,
 ): { pictures: Picture[]; scenes: string[]; wanted: number } {
   const scenes = new Set<string>();
+  const files = filesAs(outputFor(making.outlet.rules.pictures));
   let wanted = making.order.shots.length;
   const pictures = making.order.shots.flatMap((shot): Picture[] => {
     if (shot.kind === 'free') {

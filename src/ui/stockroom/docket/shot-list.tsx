@@ -40,12 +40,10 @@ function useScenes() {
   return scenes.filter(
     (s) =>
       (document.downloads && showsKind(s, 'poster')) ||
-      document.lines.some(
-        (l) => {
-          const blank = blanks.find((b) => b.id === l.blank)?.document;
-          return blank && showsKind(s, blank.kind) && l.placements.some((p) => showsArea(s, blank, p.area));
-        },
-      ),
+      document.lines.some((l) => {
+        const blank = blanks.find((b) => b.id === l.blank)?.document;
+        return blank && showsKind(s, blank.kind) && l.placements.some((p) => showsArea(s, blank, p.area));
+      }),
   );
 }
 
