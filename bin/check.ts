@@ -135,7 +135,8 @@ try {
           '--selectProjects',
           project,
           // tests across parts have one stack in common; how long a machine takes for them is not what they tell
-          ...(project === 'unit' ? ['--maxWorkers', '2'] : ['--runInBand', '--testTimeout', '600000']),
+          ...(project === 'unit' ? ['--maxWorkers', '2'] : ['--runInBand']),
+          ...['--testTimeout', '600000'],
           '--forceExit',
           '--json',
           '--outputFile',

@@ -1,5 +1,3 @@
-import type { RulesDocument } from './rules';
-
 /** File formats that outlets take pictures in. */
 export const PICTURE_FORMATS = ['jpeg', 'webp', 'png'] as const;
 export type PictureFormat = (typeof PICTURE_FORMATS)[number];
@@ -15,9 +13,18 @@ const MOST_PX = 3000;
 export const QUALITIES = [86, 80, 74, 68, 60, 52] as const;
 /** From here on it can be seen: blocks in even grounds, and rings around lettering (judged by eye on the demo's pictures). */
 export const SEEN_BELOW = 70;
+/** Bytes a point that no picture passes at our best quality, not even noise (a test holds the encoders to it). */
+const HEAVIEST: Record<PictureFormat, number> = { jpeg: 1, webp: 2, png: 4 };
 /** A picture is made smaller by so much at a time, where quality alone is not enough. */
 const SMALLER = 0.85;
 
+/** What an outlet’s rules say of pictures. */
+interface PictureRule {
+  minSidePx: number;
+  maxSidePx?: number;
+  maxBytes: number;
+  formats?: readonly PictureFormat[];
+}
 /** How a picture is handed to an outlet. */
 export interface PictureOutput {
   format: PictureFormat;
@@ -29,12 +36,12 @@ export interface PictureOutput {
 
 /**
  * How an outlet's pictures are made: in the first of its formats, 2000 px where it takes that, else as near to it as it does. Its limit
- * of bytes counts only where a picture could pass it: JPEG and WebP at our qualities take less than a byte a point, whatever is on them.
+ * of bytes counts only where a picture could pass it.
  */
-export function outputFor({ minSidePx, maxSidePx = MOST_PX, maxBytes, formats }: RulesDocument['pictures']): PictureOutput {
+export function outputFor({ minSidePx, maxSidePx = MOST_PX, maxBytes, formats }: PictureRule): PictureOutput {
   const format = formats?.[0] ?? 'jpeg';
   const sidePx = Math.max(Math.min(USUAL_PX, maxSidePx), Math.min(minSidePx, MOST_PX));
-  const most = sidePx * sidePx * (format === 'png' ? 4 : 1);
+  const most = sidePx * sidePx * HEAVIEST[format];
   return { format, sidePx, minSidePx: Math.min(minSidePx, sidePx), maxBytes: maxBytes >= most ? null : maxBytes };
 }
 
