@@ -51,7 +51,7 @@ export function triesFor({ sidePx, minSidePx, maxBytes }: PictureOutput): { qual
   if (maxBytes === null) return tries.slice(0, 1);
   const last = QUALITIES.at(-1)!;
   for (let side = sidePx; side > minSidePx;) {
-    side = Math.max(minSidePx, Math.round(side * SMALLER));
+    side = Math.max(minSidePx, Math.floor(side * SMALLER));
     tries.push({ quality: last, sidePx: side });
   }
   return tries;
