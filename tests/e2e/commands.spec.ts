@@ -173,6 +173,7 @@ test('sheet and proofs', async ({ page }) => {
     await page.keyboard.press('Escape');
   });
   await command(page, 'proofs.prints', 'Make print files', opens(page, 'Print files'));
+  await command(page, 'proofs.pictures', 'Take pictures away', opens(page, 'Pictures'));
   await command(page, 'proofs.bench', /^Place “/, at(page, /\/bench\?on=.*rows=/));
   await page.goto(`/proofs?run=${run.id}`);
   await command(page, 'proofs.held', 'Step through 1 held', at(page, new RegExp(`open=${items[2]!.id}`)));

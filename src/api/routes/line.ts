@@ -18,6 +18,7 @@ import {
 } from '@/services/line/runs';
 import { countProofs, nextInState, proofWindow } from '@/services/line/proof-windows';
 import { allow } from '@/services/line/allowing';
+import { picturesMeant, takePictures } from '@/services/line/taking';
 import { countSelection, proofsOf, sheet, sheetColumns, sheetWindow } from '@/services/line/sheet';
 import { columnOf } from '@/core/planning/cells';
 import { countListings, listingWindow } from '@/services/outlets/listing-windows';
@@ -40,6 +41,14 @@ const word = Type.Optional(Type.String({ maxLength: 200 }));
 const WINDOW = {
   from: Type.Optional(Type.Integer({ minimum: 0, default: 0 })),
   count: Type.Optional(Type.Integer({ minimum: 0, maximum: 200, default: 60 })),
+};
+
+const PICTURES = {
+  ...shape.ProofSearch,
+  places: Type.Optional(
+    Type.String({ maxLength: 200, description: 'places in the listing, such as 1-6, 9; all where none is named' }),
+  ),
+  names: Type.Optional(Type.String({ maxLength: 500, description: 'a pattern for their names; a slash makes a folder' })),
 };
 
 /** Columns as an address names them; what names none is left aside. */
@@ -151,6 +160,29 @@ const proofs = [
     },
     async ({ workspace, query: { after, wanted = 'held', ...search } }) => ({
       next: await nextInState(workspace, search, after ?? null, wanted),
+    }),
+  ),
+  stream(
+    'GET',
+    '/proofs/pictures',
+    {
+      does: 'the pictures of all that a search means, as one ZIP with names by a pattern',
+      query: PICTURES,
+      gives: 'application/zip',
+    },
+    async ({ workspace, query: { places, names, ...search } }) =>
+      attached(await takePictures(workspace, { search, places, names }), 'application/zip'),
+  ),
+  route(
+    'GET',
+    '/proofs/pictures/asked',
+    {
+      does: 'whether pictures can be taken away as asked; refuses as that would',
+      query: PICTURES,
+      answers: Exactly({ proofs: Whole }),
+    },
+    async ({ workspace, query: { places, names, ...search } }) => ({
+      proofs: (await picturesMeant(workspace, { search, places, names })).ids.length,
     }),
   ),
   route('GET', '/proofs/{id}', { does: 'one proof', params: proofId, answers: shape.Proof }, async ({ workspace, params }) =>

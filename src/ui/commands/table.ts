@@ -45,6 +45,7 @@ export const COMMANDS = told({
   'proofs.draft-again': { word: 'Draft again what is out of date', keys: 'D', at: 'proofs' },
   'proofs.send-change': { word: 'Send the change', keys: 'S', at: 'proofs' },
   'proofs.prints': { word: 'Print files', keys: 'F', at: 'proofs' },
+  'proofs.pictures': { word: 'Take pictures away', keys: 'I', at: 'proofs' },
   'proofs.closer': { word: 'Look closer', keys: 'Z', at: 'proofs' },
 
   'proofs.bench': { word: 'Place it otherwise', keys: 'G', at: 'proofs' },

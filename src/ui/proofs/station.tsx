@@ -12,6 +12,7 @@ import { count } from '../parts/format';
 import { typing } from '../parts/keyboard';
 import { WindowedList } from '../parts/lists/list';
 import { useAddress } from '../parts/use-address';
+import type { PicturesChoice } from './pictures-dialog';
 import type { PrintChoice } from '../prints/prints-dialog';
 import { ProofFilters } from './filters';
 import { ProofRow } from './row';
@@ -21,6 +22,7 @@ import { usePass, usePassMeant } from './passing';
 import { ProofSheet } from './proof-sheet';
 import { proofSearch } from './search-text';
 
+const PicturesDialog = dynamic(() => import('./pictures-dialog').then((m) => m.PicturesDialog));
 const PrintsDialog = dynamic(() => import('../prints/prints-dialog').then((m) => m.PrintsDialog));
 
 const ROW = 68;
@@ -94,6 +96,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
   };
   const [closer, setCloser] = useState(false);
   const [printing, setPrinting] = useState(false);
+  const [taking, setTaking] = useState(false);
   const pass = usePass();
   const passMeant = usePassMeant();
   // what a key acts on is the one under the cursor, not one that is still shown while that is on its way
@@ -153,6 +156,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
           }
         : null,
     'proofs.prints': total ? { says: 'Make print files', does: () => setPrinting(true) } : null,
+    'proofs.pictures': total ? { says: 'Take pictures away', does: () => setTaking(true) } : null,
     'proofs.bench': here
       ? {
           says: `Place ${named} otherwise`,
@@ -191,6 +195,10 @@ export function ProofStation({ first }: { first: FirstProofs }) {
     ...(id ? [{ says: `What ${named} prints`, of: { proofs: { ids: [id] } } }] : []),
     ...(total > 1 ? [{ says: `What all ${thousands(total)} proofs of this list print`, of: { proofs: { search: meant } } }] : []),
   ];
+  const taken: PicturesChoice[] = [
+    ...(total > 1 ? [{ says: `Those of all ${thousands(total)} proofs of this list`, search: meant }] : []),
+    ...(id ? [{ says: `Those of ${named}`, search: { ids: id } }] : []),
+  ];
   const outlet = proof && first.outlets.find((o) => o.id === proof.outletId);
   return (
     <div className="grid h-full min-h-0 grid-cols-[372px_1fr]">
@@ -202,6 +210,9 @@ export function ProofStation({ first }: { first: FirstProofs }) {
               {count(total, 'proof')}
               {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
             </span>
+            <CommandButton id="proofs.pictures" of={bindings}>
+              Pictures
+            </CommandButton>
             <CommandButton id="proofs.prints" of={bindings}>
               Print files
             </CommandButton>
@@ -241,6 +252,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
       ) : (
         <div />
       )}
+      {taking && <PicturesDialog choices={taken} close={() => setTaking(false)} />}
       {printing && <PrintsDialog choices={choices} close={() => setPrinting(false)} />}
     </div>
   );
