@@ -83,7 +83,7 @@ beforeAll(async () => {
 afterEach(() => Promise.all(['quayside', 'kestrel'].map((o) => control(o))));
 
 describe('schemas', () => {
-  const names = ['blank', 'docket', 'placement', 'price-plan', 'rules', 'settings'];
+  const names = ['blank', 'docket', 'placement', 'price-plan', 'rules', 'scene', 'settings'];
   const schema = async (of: string) =>
     (await (await fetch(`${BASE}/api/v1/schemas/${of}.json`, { headers: auth })).json()) as object;
   const auth = { authorization: `Bearer ${process.env.PRESS_TOKEN}` };

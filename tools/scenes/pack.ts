@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import type { SceneRoom, SceneSheet } from '../../src/core/scene/sheet';
 import type { Mesh } from './mesh';
 import type { Camera, Linear } from './povray';
 
@@ -20,7 +21,9 @@ export interface MadeScene {
   gloss: Linear | null;
   /** Linear value that a white product's 90th percentile gets on the plate. */
   whiteAt: number;
-  areas: { name: string; xMm: number; yMm: number; widthMm: number; heightMm: number }[];
+  rooms: SceneRoom[];
+  /** What it is chosen by: see docs/scenes.md. */
+  told: Pick<SceneSheet, 'moods' | 'light' | 'ground' | 'season'>;
 }
 
 const toSrgb = (v: number) => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
@@ -139,24 +142,21 @@ export async function pack(scene: MadeScene, folder: string): Promise<void> {
   await rgb(plate).resize(small).jpeg({ quality: 90, chromaSubsampling: '4:4:4' }).toFile(join(folder, 'plate-800.jpg'));
   if (scene.gloss)
     await sharp(join(folder, 'gloss.jpg')).resize(small).jpeg({ quality: 90 }).toFile(join(folder, 'gloss-800.jpg'));
-  const { id, title, blank, material, crop, areas } = scene;
-  writeFileSync(
-    join(folder, 'scene.json'),
-    JSON.stringify(
+  const { id, title, blank, material, crop, rooms, told } = scene;
+  const sheet: SceneSheet = {
+    ...{ id, title, size, crop },
+    products: [{ kinds: [blank], plane: box, rooms }],
+    parts: [
       {
-        id,
-        title,
-        blank,
+        name: material === 'cloth' ? 'cloth' : 'sheet',
+        product: 0,
+        takes: material === 'cloth' ? 'colour' : 'ground',
         material,
-        crop,
-        size,
         medianSrgb: +medianSrgb.toFixed(4),
-        plane: box,
-        areas,
-        gloss: Boolean(scene.gloss),
       },
-      null,
-      2,
-    ) + '\n',
-  );
+    ],
+    passes: scene.gloss ? [{ file: 'gloss', mode: 'light' }] : [],
+    ...told,
+  };
+  writeFileSync(join(folder, 'scene.json'), JSON.stringify(sheet, null, 2) + '\n');
 }

@@ -19,6 +19,7 @@ interface Setting {
   light: string;
   reflections: string;
   crop: 'whole' | 'close';
+  told: MadeScene['told'];
 }
 
 const SKY =
@@ -58,6 +59,7 @@ const SETTINGS: Setting[] = [
     reflections: `sphere{0,1 inverse no_image pigment{gradient z scale 2 translate -1*z color_map{[.3 rgb .05][.7 rgb .3]}} finish{ambient 0 diffuse 0 emission 1} scale 3000}
       box{<-1,-1,-.001>,<1,1,.001> pigment{function{pow(max(0,1-pow(abs(x),8)),.8)*pow(max(0,1-pow(abs(y),8)),.8)} color_map{[0 rgb 0][1 rgb 1.2]}} finish{ambient 0 diffuse 0 emission 1} no_image scale<85,160,1> rotate z*24 Reorient_Trans(z,<-80,600,-100>) translate<150,-600,120>}`,
     crop: 'whole',
+    told: { moods: ['warm', 'homely'], light: 'window', ground: 'oak' },
   },
   {
     id: 'poster-shelf',
@@ -80,6 +82,7 @@ const SETTINGS: Setting[] = [
     reflections: `sphere{0,1 inverse no_image pigment{gradient z scale 2 translate -1*z color_map{[.3 rgb .05][.8 rgb .22]}} finish{ambient 0 diffuse 0 emission 1} scale 3000}
       box{<-60,-.01,-90>,<60,.01,90> no_image rotate z*28 translate<-330,-560,120> pigment{rgb .9} finish{ambient 0 diffuse 0 emission 1}}`,
     crop: 'close',
+    told: { moods: ['calm', 'homely'], light: 'soft', ground: 'plaster' },
   },
 ];
 
@@ -158,6 +161,7 @@ SETTINGS.push({
   title: 'Close, along the oak frame',
   camera: camera([-70, -128, 50], [-6, -3, 37], 23, [0, 0, 1]),
   crop: 'close',
+  told: { moods: ['warm'], light: 'window', ground: 'plaster' },
 });
 
 /** Renders one setting of the framed poster. */
@@ -202,7 +206,10 @@ export async function makePoster(id: string, size: number): Promise<MadeScene> {
     mask,
     gloss,
     whiteAt: 0.84,
-    areas: [{ name: 'sheet', xMm: -SHEET.width * 5, yMm: 0, widthMm: SHEET.width * 10, heightMm: SHEET.height * 10 }],
+    told: setting.told,
+    rooms: [
+      { name: 'sheet', side: 'front', xMm: -SHEET.width * 5, yMm: 0, widthMm: SHEET.width * 10, heightMm: SHEET.height * 10 },
+    ],
   };
 }
 export const POSTERS = SETTINGS.map((s) => s.id);

@@ -237,6 +237,7 @@ interface Setting {
   light: string;
   /** How far the camera is from the middle of the print, for the note beside the scene. */
   crop: 'whole' | 'close';
+  told: MadeScene['told'];
 }
 
 const SKY =
@@ -252,6 +253,7 @@ const SETTINGS: Setting[] = [
     ground: () => Promise.resolve('plane{z,0 pigment{rgb<.66,.655,.645>} finish{diffuse 1 ambient 0}}'),
     light: 'light_source{<-190,175,165> rgb .95 area_light <62,62,0>,<0,-45,75>,7,7 adaptive 1 jitter}',
     crop: 'whole',
+    told: { moods: ['plain', 'calm'], light: 'soft', ground: 'plaster' },
   },
   {
     id: 'shirt-close',
@@ -264,6 +266,7 @@ const SETTINGS: Setting[] = [
     light:
       'light_source{<210,150,120> rgb<1.04,.98,.90>*.98 area_light <40,-60,0>,<0,40,60>,7,7 adaptive 1 jitter} light_source{<-150,20,170> rgb<.9,.96,1.05>*.16 area_light <80,0,0>,<0,80,0>,5,5 adaptive 1 jitter shadowless}',
     crop: 'close',
+    told: { moods: ['warm', 'outdoors'], light: 'window', ground: 'oak' },
   },
 ];
 
@@ -312,10 +315,11 @@ export async function makeShirt(id: string, size: number): Promise<MadeScene> {
     mask,
     gloss: null,
     whiteAt: 0.85,
-    areas: [
-      { name: 'front', xMm: -190.5, yMm: 45, widthMm: 381, heightMm: 457.2 },
-      { name: 'chest', xMm: 40, yMm: 70, widthMm: 101.6, heightMm: 101.6 },
-      { name: 'hem', xMm: 120, yMm: 540, widthMm: 70, heightMm: 35 },
+    told: setting.told,
+    rooms: [
+      { name: 'front', side: 'front', xMm: -190.5, yMm: 45, widthMm: 381, heightMm: 457.2 },
+      { name: 'chest', side: 'chest', xMm: 40, yMm: 70, widthMm: 101.6, heightMm: 101.6 },
+      { name: 'hem', side: 'front', xMm: 120, yMm: 540, widthMm: 70, heightMm: 35 },
     ],
   };
 }

@@ -149,7 +149,7 @@ const goods = [
     'GET',
     '/schemas/{name}',
     {
-      does: 'the JSON Schema (2020-12) of a document: blank, docket, price-plan, rules, settings',
+      does: 'the JSON Schema (2020-12) of a document: blank, docket, placement, price-plan, rules, scene, settings',
       params: { name: Type.String({ pattern: '^[a-z-]{1,40}\\.json$', title: 'schema' }) },
       gives: 'application/schema+json',
     },

@@ -1,4 +1,5 @@
 import type { Static } from '@sinclair/typebox';
+import { SceneSheet } from '../scene/sheet';
 import { DocketDocument } from '../docket/docket';
 import { RulesDocument, SettingsDocument } from '../outlet/rules';
 import { PricePlan } from '../pricing/plan';
@@ -12,6 +13,7 @@ export const DOCUMENTS = {
   placement: AreaPlacement,
   'price-plan': PricePlan,
   rules: RulesDocument,
+  scene: SceneSheet,
   settings: SettingsDocument,
 } as const;
 export type DocumentName = keyof typeof DOCUMENTS;
