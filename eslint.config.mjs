@@ -3,7 +3,18 @@ import hooks from 'eslint-plugin-react-hooks';
 import next from '@next/eslint-plugin-next';
 
 export default tseslint.config(
-  { ignores: ['.next/**', 'dist/**', 'data/**', 'node_modules/**', 'next-env.d.ts', '**/*.mjs', '**/*.cjs', 'src/core/scene/kernels/kernels.ts'] },
+  {
+    ignores: [
+      '.next/**',
+      'dist/**',
+      'data/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      '**/*.mjs',
+      '**/*.cjs',
+      'src/core/scene/kernels/kernels.ts',
+    ],
+  },
   ...tseslint.configs.recommendedTypeChecked,
   { languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } } },
   hooks.configs.flat['recommended-latest'],

@@ -1,4 +1,6 @@
 import { artwork } from './artwork';
+import { batch } from './batch';
+import { compositor } from './compositor';
 import { filmstrip } from './filmstrip';
 import { line } from './line';
 import { memory } from './memory';
@@ -11,7 +13,12 @@ import { surenessOfWords } from './sureness';
 import { twoWorkers } from './two-workers';
 
 const TOPICS: Record<string, () => Promise<void>> = {
-  mockups,
+  mockups: async () => {
+    await mockups();
+    await compositor();
+    await batch();
+  },
+  batch,
   placement: async () => {
     await placement();
     await filmstrip();
