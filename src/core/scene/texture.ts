@@ -24,7 +24,7 @@ export interface Pyramid {
 }
 
 /** How far around a point a sampler looks, texels. */
-export const BORDER = 3;
+export const BORDER = 4;
 /** A picture is halved so often at most: from 2400 px down to a stamp. */
 export const LEVELS = 6;
 /** Texels beyond the last row, so that four can be read where three are meant. */

@@ -3,10 +3,10 @@
  * loaded as TypeScript. Addresses are bytes of the memory that `printer.ts` lays out. Built without a runtime: nothing is allocated here.
  */
 
-const PARTS: i32 = 85;
-const TWICE: f32 = 170;
-const WIDEST: f32 = 3;
-const BORDER: f32 = 3;
+const PARTS: i32 = 63;
+const TWICE: f32 = 126;
+const WIDEST: f32 = 4;
+const BORDER: f32 = 4;
 const OFFSET: f32 = 12;
 const INK_WHITE: f32 = 0.985;
 const SOFT: f32 = 0.9;
@@ -29,7 +29,7 @@ function widthOf(a: f32, b: f32): f32 {
 // @ts-ignore: decorator
 @inline
 function parts(wide: f32): i32 {
-  return min<i32>(3 * PARTS, max<i32>(PARTS, <i32>floor<f32>(wide * <f32>PARTS + 0.5)));
+  return min<i32>(4 * PARTS, max<i32>(PARTS, <i32>floor<f32>(wide * <f32>PARTS + 0.5)));
 }
 
 /**
@@ -91,6 +91,8 @@ export function sample(
     const width = <f32>load<u32>(its, 4);
     const height = <f32>load<u32>(its, 8);
     const stride = <usize>load<u32>(its, 12) << 2;
+    // four texels both ways are enough for most
+    const fifth = wide > 3 * PARTS || high > 3 * PARTS;
     const share: f32 = 1 / (<f32>(wide * high) * 255);
     // from the middle of the box to its edge, and past the border
     const toEdgeX: f32 = BORDER - <f32>wide / TWICE;
@@ -133,26 +135,43 @@ export function sample(
       const b = v128.load(at + stride);
       const c = v128.load(at + (stride << 1));
       const d = v128.load(at + stride * 3);
-      if (!v128.any_true(v128.or(v128.or(a, b), v128.or(c, d)))) continue;
+      const e = fifth ? v128.load(at + (stride << 2)) : a;
+      if (!fifth && !v128.any_true(v128.or(v128.or(a, b), v128.or(c, d)))) continue;
+      const wx3 = min<i32>(PARTS, wide - wx0 - wx1 - wx2);
+      const wy3 = min<i32>(PARTS, high - wy0 - wy1 - wy2);
       const w0 = i16x8.splat(<i16>wy0);
       const w1 = i16x8.splat(<i16>wy1);
       const w2 = i16x8.splat(<i16>wy2);
-      const w3 = i16x8.splat(<i16>(high - wy0 - wy1 - wy2));
-      const lo = i16x8.add(
+      const w3 = i16x8.splat(<i16>wy3);
+      let lo = i16x8.add(
         i16x8.add(i16x8.mul(i16x8.extend_low_i8x16_u(a), w0), i16x8.mul(i16x8.extend_low_i8x16_u(b), w1)),
         i16x8.add(i16x8.mul(i16x8.extend_low_i8x16_u(c), w2), i16x8.mul(i16x8.extend_low_i8x16_u(d), w3)),
       );
-      const hi = i16x8.add(
+      let hi = i16x8.add(
         i16x8.add(i16x8.mul(i16x8.extend_high_i8x16_u(a), w0), i16x8.mul(i16x8.extend_high_i8x16_u(b), w1)),
         i16x8.add(i16x8.mul(i16x8.extend_high_i8x16_u(c), w2), i16x8.mul(i16x8.extend_high_i8x16_u(d), w3)),
       );
-      const sum = i32x4.add(
+      if (fifth) {
+        const w4 = i16x8.splat(<i16>(high - wy0 - wy1 - wy2 - wy3));
+        lo = i16x8.add(lo, i16x8.mul(i16x8.extend_low_i8x16_u(e), w4));
+        hi = i16x8.add(hi, i16x8.mul(i16x8.extend_high_i8x16_u(e), w4));
+      }
+      let sum = i32x4.add(
         i32x4.add(i32x4.extmul_low_i16x8_u(lo, i16x8.splat(<i16>wx0)), i32x4.extmul_high_i16x8_u(lo, i16x8.splat(<i16>wx1))),
-        i32x4.add(
-          i32x4.extmul_low_i16x8_u(hi, i16x8.splat(<i16>wx2)),
-          i32x4.extmul_high_i16x8_u(hi, i16x8.splat(<i16>(wide - wx0 - wx1 - wx2))),
-        ),
+        i32x4.add(i32x4.extmul_low_i16x8_u(hi, i16x8.splat(<i16>wx2)), i32x4.extmul_high_i16x8_u(hi, i16x8.splat(<i16>wx3))),
       );
+      if (fifth) {
+        // the texels of the fifth column, one below the other
+        const w4 = i16x8.splat(<i16>(high - wy0 - wy1 - wy2 - wy3));
+        const column = i16x8.add(
+          i16x8.add(
+            i16x8.add(i16x8.mul(v128.load_ext<u8>(at + 16), w0), i16x8.mul(v128.load_ext<u8>(at + stride + 16), w1)),
+            i16x8.add(i16x8.mul(v128.load_ext<u8>(at + (stride << 1) + 16), w2), i16x8.mul(v128.load_ext<u8>(at + stride * 3 + 16), w3)),
+          ),
+          i16x8.mul(v128.load_ext<u8>(at + (stride << 2) + 16), w4),
+        );
+        sum = i32x4.add(sum, i32x4.extmul_low_i16x8_u(column, i16x8.splat(<i16>(wide - wx0 - wx1 - wx2 - wx3))));
+      }
       const lit = load<u32>(white + <usize>point * 3);
       let value = f32x4.mul(f32x4.convert_i32x4_s(sum), f32x4.splat(share * <f32>load<u8>(cover + <usize>point)));
       value = f32x4.mul(value, softly);

@@ -12,9 +12,9 @@ import type { InkKind } from '../ink';
  */
 
 /** Texels around a place are counted in so many parts. */
-const PARTS = 85;
-/** A point is at most so wide in texels of its level: four of them are looked at both ways. */
-const WIDEST = 3;
+const PARTS = 63;
+/** A point is at most so wide in texels of its level: five of them are looked at both ways. */
+const WIDEST = 4;
 /**
  * What light leaves of ink. On the power segment of the sRGB curve (IEC 61966-2-1: 1.055 x^(1/2.4) - 0.055) a product in linear light of
  * two values v and w (0 to 255) is (v + 14) (w + 14) / (255 + 14) - 14, exactly; with 12, and never less than v l^2, l = (w + 12) / (255 + 12),
@@ -62,12 +62,11 @@ export function footprint(steps: Float32Array, r: number, map: PlaneMap, scale: 
   return { level, wide: parts(x), high: parts(y) };
 }
 
-/** What each of four texels has of a box that begins so far into the first of them; together they have all of it. */
+/** What each of five texels has of a box that begins so far into the first of them; together they have all of it. */
 function taps(into: number, wide: number): number[] {
-  const first = Math.min(wide, PARTS - Math.floor(into * PARTS + 0.5));
-  const second = Math.min(PARTS, wide - first);
-  const third = Math.min(PARTS, wide - first - second);
-  return [first, second, third, wide - first - second - third];
+  const of = [Math.min(wide, PARTS - Math.floor(into * PARTS + 0.5))];
+  for (let rest = wide - of[0]!; of.length < 5; rest -= of.at(-1)!) of.push(Math.min(PARTS, rest));
+  return of;
 }
 
 /**
@@ -115,8 +114,8 @@ export function sampleInto(
       const cover = covers[k]!;
       const sum = (shift: number) => {
         let all = 0;
-        for (let j = 0; j < 4; j++)
-          for (let i = 0; i < 4; i++) all += down[j]! * across[i]! * ((texels[o + j * stride + i]! >>> shift) & 255);
+        for (let j = 0; j < 5; j++)
+          for (let i = 0; i < 5; i++) all += down[j]! * across[i]! * ((texels[o + j * stride + i]! >>> shift) & 255);
         return all * share * cover;
       };
       const alpha = sum(24) * (ink === 'soft' ? SOFT : 1);
