@@ -18,6 +18,8 @@ const base = {
 };
 export default {
   watchman: false,
+  // how long a machine takes is not what tests tell
+  testTimeout: 600_000,
   projects: [
     {
       ...base,

@@ -134,9 +134,8 @@ try {
           '--ci',
           '--selectProjects',
           project,
-          // tests across parts have one stack in common; how long a machine takes for them is not what they tell
+          // tests across parts have one stack in common
           ...(project === 'unit' ? ['--maxWorkers', '2'] : ['--runInBand']),
-          ...['--testTimeout', '600000'],
           '--forceExit',
           '--json',
           '--outputFile',

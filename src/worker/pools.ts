@@ -5,9 +5,9 @@ import { refusal } from '../core/artwork/refusals';
 import { LIMITS } from '../core/limits';
 import { namedOf, type PrintFile } from '../core/print-file/print-file';
 import type { Said } from '../core/said';
+import type { PicturesMade } from '../services/line/drafting';
 import type { PictureOrder } from '../services/line/prepare/pictures';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
-import type { MadePicture } from './mockups/render';
 import type { PictureResult, PictureTask } from './picture-process';
 
 /**
@@ -58,7 +58,7 @@ const mockups = new Tinypool({
 });
 
 /** Makes the pictures of one artwork's proofs. Returns the files that are there afterwards. */
-export const makePictures = (orders: PictureOrder[]): Promise<MadePicture[]> => mockups.run(orders) as Promise<MadePicture[]>;
+export const makePictures = (orders: PictureOrder[]): Promise<PicturesMade> => mockups.run(orders) as Promise<PicturesMade>;
 
 type Drawing = Extract<PictureTask, { kind: 'print' | 'sold' | 'pack' }>;
 /**

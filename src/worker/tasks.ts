@@ -70,12 +70,10 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
   'run.draft': async ({ workspace, runId, artworkId }) => {
     const plan = await planDrafts(workspace, runId, artworkId);
     if (!plan) return;
-    const made = await makePictures(plan.pictures)
-      .then((pictures): PicturesMade => ({ pictures, full: false }))
-      .catch((error: NodeJS.ErrnoException): PicturesMade => {
-        console.error(`pictures of ${artworkId}: ${error.message}`);
-        return { pictures: [], full: /ENOSPC/.test(error.message) };
-      });
+    const made = await makePictures(plan.pictures).catch((error: Error): PicturesMade => {
+      console.error(`pictures of ${artworkId}: ${error.message}`);
+      return { pictures: [], full: false };
+    });
     const sold = new Map<string, DownloadsMade>();
     for (const { order, outlet } of plan.downloads) sold.set(order.manifest, await makeDownloads(order, outlet));
     await finishDrafts(workspace, plan, made, sold);
@@ -84,7 +82,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     const again = await planPictures(workspace, proofId);
     const made = again && (await makePictures(again.pictures));
     const files = again?.downloads ? await makeDownloads(again.downloads.order, again.downloads.outlet) : null;
-    await picturesBack(workspace, proofId, made !== null && files?.downloads.length !== 0);
+    await picturesBack(workspace, proofId, made !== null && !made.full && files?.downloads.length !== 0);
   },
   'artwork.pictures': async ({ workspace, artworkId }) => {
     const it = await artwork(workspace, artworkId).catch(() => null);

@@ -43,7 +43,7 @@ test('points outside a room get no ink: those inside are found, each once, in ru
     }),
     { numRuns: 30 },
   );
-}, 60_000);
+});
 
 test('how far it goes from point to point is what the map says, also at edges and beside folds', async () => {
   const { sheet, pixels } = sceneOf({

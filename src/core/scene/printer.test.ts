@@ -75,7 +75,7 @@ describe('the kernels and the reference', () => {
       ),
       { numRuns: 25 },
     );
-  }, 120_000);
+  });
   test('dye parts the same, edges too', async () => {
     await fc.assert(
       fc.asyncProperty(fc.tuple(colour, colour), fc.integer({ min: 2, max: 40 }), async (colours, wide) => {
@@ -85,7 +85,7 @@ describe('the kernels and the reference', () => {
       }),
       { numRuns: 12 },
     );
-  }, 60_000);
+  });
 });
 
 /** Two products side by side, overlapping in a soft edge so many points wide. */

@@ -1,8 +1,8 @@
 import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
 import { Tinypool } from 'tinypool';
+import type { PicturesMade } from '../../services/line/drafting';
 import type { PictureOrder } from '../../services/line/prepare/pictures';
-import type { MadePicture } from './render';
 import { HeldShelf, serve } from './shelf';
 
 // whoever started us is gone: nobody waits for what we do
@@ -18,8 +18,8 @@ const threads = new Tinypool({
 });
 
 /** Makes mockups in threads that share what they print on. */
-export default function run(orders: PictureOrder[]): Promise<MadePicture[]> {
+export default function run(orders: PictureOrder[]): Promise<PicturesMade> {
   const { port1, port2 } = new MessageChannel();
   serve(shelf, port1);
-  return threads.run({ orders, shelf: port2 }, { transferList: [port2] }) as Promise<MadePicture[]>;
+  return threads.run({ orders, shelf: port2 }, { transferList: [port2] }) as Promise<PicturesMade>;
 }

@@ -6,6 +6,7 @@ import { Printer, type RoomPrint } from '../../core/scene/printer';
 import { partColours, tintedBase, type ProductDyes } from '../../core/scene/tint';
 import { QUALITIES } from '../../core/outlet/pictures';
 import { has, keepDerived, madeOf, miniOf, read } from '../../files/store';
+import type { PicturesMade } from '../../services/line/drafting';
 import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { drawCard } from '../pictures/cards';
 import { Artworks } from './artworks';
@@ -76,13 +77,7 @@ const leadOf = (o: PictureOrder): string =>
       : '';
 const sceneOf = (o: PictureOrder): string => (o.kind === 'scene' ? o.scene : '');
 
-/** A picture that is there; what was given up for its outlet's limit of bytes, or that it cannot be so light. */
-export interface MadePicture {
-  file: string;
-  quality?: number;
-  sidePx?: number;
-  heavy?: true;
-}
+type MadePicture = PicturesMade['pictures'][number];
 
 /** What is there of an order already; undefined where it is to be made. */
 async function found({ file, small, output }: PictureOrder): Promise<MadePicture | undefined> {
@@ -127,8 +122,11 @@ export class Renderer {
   private printer: Promise<Printer> | undefined;
   constructor(private readonly shelf: Shelf) {}
 
-  /** Makes the pictures that are not in the store yet, artwork by artwork and scene by scene. Returns those that are there afterwards. */
-  async render(orders: readonly PictureOrder[]): Promise<MadePicture[]> {
+  /**
+   * Makes the pictures that are not in the store yet, artwork by artwork and scene by scene. Returns those that are there afterwards;
+   * where the disk is full, those that found room.
+   */
+  async render(orders: readonly PictureOrder[]): Promise<PicturesMade> {
     const there: MadePicture[] = [];
     // what shows the same is printed once, in however many ways it is handed over
     const missing = new Map<string, PictureOrder[]>();
@@ -153,10 +151,12 @@ export class Renderer {
         busy[place] = kept;
       }
       await all();
-    } finally {
+    } catch (error) {
       await Promise.allSettled(busy);
+      if ((error as NodeJS.ErrnoException).code !== 'ENOSPC') throw error;
+      return { pictures: there, full: true };
     }
-    return there;
+    return { pictures: there, full: false };
   }
 
   private async picture(
