@@ -161,7 +161,7 @@ export async function compositor(): Promise<void> {
     if ('Mat' in cv) resolve();
     else (cv as { onRuntimeInitialized: () => void }).onRuntimeInitialized = resolve;
   });
-  const shelf = new HeldShelf();
+  const shelf = new HeldShelf(400 << 20);
   const printer = await Printer.open(PRINTER_BYTES);
   const shirt = await staged(shelf, printer, 'shirt-close', 2);
   const poster = await staged(shelf, printer, 'poster-leaning', 30);

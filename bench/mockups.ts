@@ -47,7 +47,7 @@ export async function mockups(): Promise<void> {
       .jpeg(options)
       .toBuffer();
 
-  const shelf = new HeldShelf();
+  const shelf = new HeldShelf(400 << 20);
   const printer = await Printer.open(PRINTER_BYTES);
   const pictures: { rgb: Uint8Array; size: number }[] = [];
   const pipeline = async (keep: boolean) => {

@@ -165,11 +165,13 @@ describe('against a general-purpose image library (sharp, libvips)', () => {
 });
 
 describe('the warp', () => {
-  /** What 16 x 16 places within each point see of a picture, in premultiplied colour. */
+  /** Every third row is looked at: all of them would take minutes. */
+  const ROWS = Array.from({ length: SIDE / 3 }, (_, i) => i * 3);
+  /** What 16 x 16 places within each point of these rows see of a picture, in premultiplied colour. */
   const supersampled = (picture: Pixels, place: (x: number, y: number) => readonly [number, number], lie: Lie) => {
     const back = inverse(lie.maps[0]!);
     const out = new Float64Array(SIDE * SIDE * 4);
-    for (let y = 0; y < SIDE; y++)
+    for (const y of ROWS)
       for (let x = 0; x < SIDE; x++)
         for (let k = 0; k < 256; k++) {
           const [px, py] = place(x + ((k & 15) + 0.5) / 16, y + ((k >> 4) + 0.5) / 16);
@@ -209,7 +211,8 @@ describe('the warp', () => {
       const [k, c] = [Math.floor(i / 3), i % 3];
       return Math.round((white / 255) * (truth[k * 4 + c]! + 255 * (1 - truth[k * 4 + 3]!)));
     });
-    expect(psnr(ours, theirs)).toBeGreaterThan(least);
+    const looked = (of: Uint8Array) => ROWS.flatMap((y) => [...of.subarray(y * SIDE * 3, (y + 1) * SIDE * 3)]);
+    expect(psnr(looked(ours), looked(theirs))).toBeGreaterThan(least);
   });
 
   test('where nothing is reduced, is what OpenCV’s remap finds by its bilinear rule', async () => {

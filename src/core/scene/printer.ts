@@ -34,8 +34,8 @@ const FIRST = PAGE;
 const TABLES = { map: 0, levels: 1024 };
 /** Bytes of a level's row in its table. */
 const LEVEL = 16;
-/** Textures in memory at a time: the artwork in hand, its twin, lettering. */
-const TEXTURES = 5;
+/** Textures in memory at a time: the artwork in hand, and its twin or lettering. Each can take 32 MB. */
+const TEXTURES = 3;
 
 /** A part of the memory that is used again for things of its kind. */
 interface Place {
@@ -124,7 +124,8 @@ export class Printer {
     while (!repeat && sizes.length < LEVELS && sizes.at(-1)!.width > 8 && sizes.at(-1)!.height > 8)
       sizes.push({ width: (sizes.at(-1)!.width + 1) >> 1, height: (sizes.at(-1)!.height + 1) >> 1 });
     const need = sizes.reduce((n, s) => n + texelsIn(s.width, s.height) * 4, 0);
-    const at = this.place(`texture ${slot}`, need + rgba.byteLength);
+    const at = this.place(`texture ${slot}`, need);
+    const straight = this.place('straight', rgba.byteLength);
     this.bytes(at, need).fill(0);
     const table = TABLES.levels + slot * LEVELS * LEVEL;
     let next = at;
@@ -137,8 +138,9 @@ export class Printer {
       return { ...size, stride, texels };
     });
     const inner = (l: number) => this.words(table + l * LEVEL, 1)[0]! + (BORDER * levels[l]!.stride + BORDER) * 4;
-    this.bytes(next, rgba.byteLength).set(rgba);
-    for (let y = 0; y < height; y++) this.kernels.premultiply(next + y * width * 4, inner(0) + y * levels[0]!.stride * 4, width);
+    this.bytes(straight, rgba.byteLength).set(rgba);
+    for (let y = 0; y < height; y++)
+      this.kernels.premultiply(straight + y * width * 4, inner(0) + y * levels[0]!.stride * 4, width);
     if (repeat) wrap(levels[0]!, repeat);
     for (let l = 1; l < levels.length; l++)
       this.kernels.halve(inner(l - 1), levels[l - 1]!.stride, inner(l), levels[l]!.stride, levels[l]!.width, levels[l]!.height);

@@ -10,8 +10,8 @@ import { readArtwork } from '../pictures/read';
 
 /** The longer side of lettering in mockups, px: as much as a scene shows of it. */
 const LETTERING_SIDE = 1600;
-/** So many decoded artworks are held at a time: the one in hand, and one print that is always the same. */
-const DECODED = 2;
+/** So many decoded artworks are held at a time: what is printed of them lies in a printer's memory. */
+const DECODED = 1;
 
 type Source = Extract<PictureOrder, { kind: 'kept' }>;
 

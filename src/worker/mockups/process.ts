@@ -8,12 +8,17 @@ import { HeldShelf, serve } from './shelf';
 // whoever started us is gone: nobody waits for what we do
 process.once('disconnect', () => process.exit());
 
-const shelf = new HeldShelf();
+/** What the process may take: itself, and each thread with a printer's memory as far as it is used; the rest is for scenes. */
+const [ALL, ITSELF, THREAD, LEAST] = [860, 150, 200, 150].map((mb) => mb << 20) as [number, number, number, number];
+const MOST_THREADS = 4;
+const count = Math.min(MOST_THREADS, Math.max(1, availableParallelism()));
+/** More scenes than fit in one run are compiled again and again, half a second each. */
+const shelf = new HeldShelf(Math.max(LEAST, ALL - ITSELF - count * THREAD));
 const threads = new Tinypool({
   runtime: 'worker_threads',
   filename: new URL('./mockup-thread.mjs', import.meta.url).href,
   minThreads: 0,
-  maxThreads: Math.max(1, availableParallelism()),
+  maxThreads: count,
   isolateWorkers: false,
 });
 

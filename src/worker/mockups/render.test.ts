@@ -21,7 +21,7 @@ jest.mock('../../files/store', () => ({
 
 const name = (text: string, ending: string) => Buffer.from(text.padEnd(32, '.')).toString('hex') + ending;
 const WORKING = name('artwork', '.png');
-const renderer = new Renderer(new HeldShelf());
+const renderer = new Renderer(new HeldShelf(400 << 20));
 const rules = { max: 10, minSidePx: 500, maxBytes: 20e6 };
 
 const order = (colour: string, change: Parameters<typeof outputFor>[0] = rules): PictureOrder => {

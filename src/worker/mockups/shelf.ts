@@ -5,18 +5,20 @@ import { sceneById } from '../../services/stockroom/scenes';
 import { Budget } from './budget';
 import { scenePixels } from './scene-files';
 
-/** Memory for compiled scenes: some 25 MB each. More of them than fit in one run are compiled again and again, half a second each. */
-const SCENE_BYTES = 420 << 20;
-
 /** What all threads of a process print on: compiled once, in memory that they share. */
 export interface Shelf {
   scene(id: string): Promise<CompiledScene>;
 }
 
+/** Scenes that are kept as long as there is room for them: of `bytes`, some 25 MB each. */
 export class HeldShelf implements Shelf {
-  private readonly scenes = new Budget<CompiledScene>(SCENE_BYTES, sceneBytes);
+  private readonly scenes: Budget<CompiledScene>;
   /** Compiled at this moment: two threads that want one wait for the same. */
   private readonly coming = new Map<string, Promise<CompiledScene>>();
+
+  constructor(bytes: number) {
+    this.scenes = new Budget(bytes, sceneBytes);
+  }
 
   /** A compiled scene. Throws a RangeError for one that does not ship. */
   async scene(id: string): Promise<CompiledScene> {
