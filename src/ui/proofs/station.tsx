@@ -204,12 +204,8 @@ export function ProofStation({ first }: { first: FirstProofs }) {
     <div className="grid h-full min-h-0 grid-cols-[372px_1fr]">
       <section className="grid min-h-0 grid-rows-[auto_1fr] border-r border-rule">
         <div className="px-[18px] pt-2.5 pb-2">
-          <div className="flex items-baseline gap-3">
-            <h1 className="text-[22px]">Proofs</h1>
-            <span className="grow text-soft">
-              {count(total, 'proof')}
-              {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
-            </span>
+          <div className="flex items-baseline gap-2">
+            <h1 className="grow text-[22px]">Proofs</h1>
             <CommandButton id="proofs.pictures" of={bindings}>
               Pictures
             </CommandButton>
@@ -217,6 +213,10 @@ export function ProofStation({ first }: { first: FirstProofs }) {
               Print files
             </CommandButton>
           </div>
+          <p className="text-soft">
+            {count(total, 'proof')}
+            {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
+          </p>
           <ProofFilters search={search} put={put} runs={first.runs} outlets={first.outlets} />
           {states.ready ? (
             <div className="mt-2.5 grid">
