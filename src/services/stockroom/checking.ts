@@ -96,13 +96,15 @@ function checkShot(shot: Shot, { lines, downloads }: DocketDocument, blanks: Map
   if (shot.kind === 'card') return;
   const scene = sceneById(shot.scene);
   const areas = its.flatMap((l) => l.placements.map((p) => p.area));
+  // of another kind than the scene's it is shown where the scene names its very area
+  const named = (area: string) => scene?.products.some((p) => p.rooms.some((r) => r.name === area));
   const shown =
     scene &&
     its.some((l) => {
       const blank = blanks.get(l.blank);
-      return (
-        blank && (showsKind(scene, blank.kind) || its.length === 1) && l.placements.some((p) => showsArea(scene, blank, p.area))
-      );
+      if (!blank) return false;
+      const ofKind = showsKind(scene, blank.kind);
+      return l.placements.some((p) => (ofKind ? showsArea(scene, blank, p.area) : its.length === 1 && named(p.area)));
     });
   if (!shown)
     throw new Trouble(
