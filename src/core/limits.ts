@@ -18,6 +18,8 @@ export const LIMITS = {
   readMegabytes: 1_400,
   /** Pictures of one artwork, all together. */
   renderSeconds: 240,
+  /** Threads that make mockups: each takes some 200 MB. */
+  mockupThreads: 4,
 
   /** One print file, however large. */
   printSeconds: 240,

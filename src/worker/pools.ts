@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import pLimit from 'p-limit';
 import { Tinypool } from 'tinypool';
 import type { SaidLine } from '../core/artwork/words/words';
 import { refusal } from '../core/artwork/refusals';
@@ -6,7 +7,9 @@ import { LIMITS } from '../core/limits';
 import { namedOf, type PrintFile } from '../core/print-file/print-file';
 import type { Said } from '../core/said';
 import type { PicturesMade } from '../services/line/drafting';
-import type { PictureOrder } from '../services/line/prepare/pictures';
+import { has } from '../files/store';
+import { rasterNames } from '../services/artwork/raster-names';
+import type { PictureOrder, PictureSource } from '../services/line/prepare/pictures';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
 import type { PictureResult, PictureTask } from './picture-process';
 
@@ -44,8 +47,9 @@ const tooDear = (file: string, spent: Spent, { seconds, megabytes }: Allowance):
 
 /**
  * Mockups are made of working copies and scenes, which are ours and of bounded size, in one process whose threads share what they
- * print on.
+ * print on. It ends itself when one takes too long.
  */
+const threads = Math.min(processes, LIMITS.mockupThreads);
 const mockups = new Tinypool({
   runtime: 'child_process',
   serialization: 'advanced',
@@ -53,12 +57,40 @@ const mockups = new Tinypool({
   filename: new URL('./mockup-process.mjs', import.meta.url).href,
   minThreads: 0,
   maxThreads: 1,
-  concurrentTasksPerWorker: processes,
+  concurrentTasksPerWorker: threads,
   idleTimeout: IDLE_MS,
 });
+// pictures wait for their turn here: those that wait in the pool itself are forgotten when a process dies
+const turn = pLimit(threads);
 
-/** Makes the pictures of one artwork's proofs. Returns the files that are there afterwards. */
-export const makePictures = (orders: PictureOrder[]): Promise<PicturesMade> => mockups.run(orders) as Promise<PicturesMade>;
+/**
+ * Makes the pictures of one artwork's proofs, and tells which are there afterwards. Working copies that are gone are made again before, as
+ * files are read: under a guard. Where the process dies, it may have been another one's doing: it is tried once more.
+ */
+export const makePictures = (orders: PictureOrder[]): Promise<PicturesMade> =>
+  turn(async () => {
+    for (const { working, original } of sourcesOf(orders))
+      if (!(await has('derived', working)))
+        await readFile({ kind: 'read', ...original, names: rasterNames(original.sha256) }, true);
+    try {
+      return (await mockups.run(orders)) as PicturesMade;
+    } catch (error) {
+      if (!/exited unexpectedly/.test((error as Error).message)) throw error;
+      return (await mockups.run(orders)) as PicturesMade;
+    }
+  });
+
+/** The artworks that pictures are made of, each once. */
+function sourcesOf(orders: readonly PictureOrder[]): PictureSource[] {
+  const all = orders.flatMap((o): PictureSource[] =>
+    o.kind === 'kept'
+      ? [o]
+      : o.kind === 'scene'
+        ? o.prints.flatMap((p) => p.layers.flatMap((l) => ('working' in l ? [l] : [])))
+        : [],
+  );
+  return [...new Map(all.map((s) => [s.working, s])).values()];
+}
 
 type Drawing = Extract<PictureTask, { kind: 'print' | 'sold' | 'pack' }>;
 /**

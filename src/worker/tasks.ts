@@ -81,8 +81,9 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
   'proof.pictures': async ({ workspace, proofId }) => {
     const again = await planPictures(workspace, proofId);
     const made = again && (await makePictures(again.pictures));
+    const all = made?.pictures.filter((p) => !p.heavy).length === again?.pictures.length;
     const files = again?.downloads ? await makeDownloads(again.downloads.order, again.downloads.outlet) : null;
-    await picturesBack(workspace, proofId, made !== null && !made.full && files?.downloads.length !== 0);
+    await picturesBack(workspace, proofId, made !== null && all && files?.downloads.length !== 0);
   },
   'artwork.pictures': async ({ workspace, artworkId }) => {
     const it = await artwork(workspace, artworkId).catch(() => null);

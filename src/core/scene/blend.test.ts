@@ -62,10 +62,13 @@ test.each(PASS_MODES)('a pass of %s is laid over what is printed, where it does 
   const { sheet, pixels } = sceneOf({ plate: 180 });
   const pass = new Uint8Array(SIDE * SIDE * 3).fill(mode === 'multiply' ? 255 : mode === 'light' || mode === 'screen' ? 0 : 128);
   pass.fill(200, 0, SIDE * 30);
+  // black does something in all but light and screen
+  pass.fill(0, SIDE * 30, SIDE * 60);
   const bare = await composed({ sheet, pixels }, [WHITE], []);
   const over = await composed({ sheet: { ...sheet, passes: [{ file: 'gloss', mode }] }, pixels: { ...pixels, passes: [pass] } }, [WHITE], []); // prettier-ignore
   const table = mode === 'light' ? lightTable() : blendTable(mode);
   expect(over[3]).toBe(table[(200 << 8) | bare[3]!]);
   expect(over[3]).not.toBe(bare[3]);
+  expect(over[SIDE * 45]).toBe(table[bare[SIDE * 45]!]);
   expect(Math.abs(over.at(-1)! - bare.at(-1)!)).toBeLessThanOrEqual(1);
 });

@@ -1,6 +1,6 @@
 import type { Allocate, Bounds, CompiledPass, CompiledRoom, CompiledScene, Cover, Finder, ScenePixels } from './compiled';
 import { roomFinder } from './kernels/finder';
-import type { SceneRoom, SceneSheet } from './sheet';
+import type { PassMode, SceneRoom, SceneSheet } from './sheet';
 
 /** Values up to which a pass of light does nothing that could be seen. */
 const NO_LIGHT = 2;
@@ -9,15 +9,10 @@ const FOLD = 5;
 
 const plain: Allocate = (bytes) => new ArrayBuffer(bytes);
 
-/** Compiles a decoded scene, which can be let go afterwards. `finderIn` makes what looks through its map. */
-export async function compileScene(
-  sheet: SceneSheet,
-  pixels: ScenePixels,
-  allocate: Allocate = plain,
-  finderIn: (pixels: ScenePixels, first: Uint8Array | null) => Finder | Promise<Finder> = roomFinder,
-): Promise<CompiledScene> {
+/** Compiles a decoded scene, which can be let go afterwards. */
+export async function compileScene(sheet: SceneSheet, pixels: ScenePixels, allocate: Allocate = plain): Promise<CompiledScene> {
   const cover = coverOf(pixels, allocate);
-  const finder = await finderIn(pixels, cover.first);
+  const finder = await roomFinder(pixels, cover.first);
   const plate = new Uint8Array(allocate(pixels.plate.length));
   plate.set(pixels.plate);
   return {
@@ -27,7 +22,7 @@ export async function compileScene(
     rooms: sheet.products.flatMap((product, i) =>
       product.rooms.map((room) => compileRoom(sheet, pixels, cover, { product: i, room }, finder, allocate)),
     ),
-    passes: sheet.passes.map(({ mode }, i) => compilePass(pixels.passes[i]!, mode === 'light' ? NO_LIGHT : 0, allocate)),
+    passes: sheet.passes.map(({ mode }, i) => compilePass(pixels.passes[i]!, mode, allocate)),
   };
 }
 
@@ -48,8 +43,18 @@ function coverOf({ size, map, parts }: ScenePixels, allocate: Allocate): Cover {
   return { first, second, share };
 }
 
-function compilePass(pixels: Uint8Array, nothing: number, allocate: Allocate): CompiledPass {
-  const does = (i: number) => pixels[i]! > nothing || pixels[i + 1]! > nothing || pixels[i + 2]! > nothing;
+/** Whether a byte of a pass changes what it is laid over: no light is nothing, white multiplied is, and grey of the others nearly. */
+const DOES: Record<PassMode, (byte: number) => boolean> = {
+  light: (byte) => byte > NO_LIGHT,
+  screen: (byte) => byte > 0,
+  multiply: (byte) => byte < 255,
+  overlay: (byte) => byte < 127 || byte > 128,
+  'soft-light': (byte) => byte < 127 || byte > 128,
+};
+
+function compilePass(pixels: Uint8Array, mode: PassMode, allocate: Allocate): CompiledPass {
+  const of = DOES[mode];
+  const does = (i: number) => of(pixels[i]!) || of(pixels[i + 1]!) || of(pixels[i + 2]!);
   let count = 0;
   for (let i = 0; i < pixels.length; i += 3) if (does(i)) count++;
   const [at, value] = [new Uint32Array(allocate(count * 4)), new Uint32Array(allocate(count * 4))];

@@ -2,18 +2,14 @@ import sharp from 'sharp';
 import type { Lie } from '../../core/placement/lay';
 import { tileSize, type Pixels } from '../../core/scene/texture';
 import type { Printer, Texture } from '../../core/scene/printer';
-import { borrow, has } from '../../files/store';
-import { rasterNames } from '../../services/artwork/raster-names';
-import type { PictureOrder, PrintedLayer } from '../../services/line/prepare/pictures';
+import { borrow } from '../../files/store';
+import type { PrintedLayer } from '../../services/line/prepare/pictures';
 import { drawSvg } from '../pictures/decode';
-import { readArtwork } from '../pictures/read';
 
 /** The longer side of lettering in mockups, px: as much as a scene shows of it. */
 const LETTERING_SIDE = 1600;
 /** So many decoded artworks are held at a time: what is printed of them lies in a printer's memory. */
 const DECODED = 1;
-
-type Source = Extract<PictureOrder, { kind: 'kept' }>;
 
 export async function decode(file: string | Buffer): Promise<Pixels> {
   const { data, info } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -28,14 +24,14 @@ export async function tileOf(picture: Pixels, lie: Lie, mmPerPoint: number): Pro
   return { width, height, rgba: await cut.raw().toBuffer() };
 }
 
-/** Decodes working copies, making one again that is gone; the least used goes first. */
+/** Decodes working copies; the least used goes first. */
 export class Artworks {
   private readonly held = new Map<string, Pixels>();
-  async of({ working, original }: Pick<Source, 'working' | 'original'>): Promise<Pixels> {
+  async of(working: string): Promise<Pixels> {
     const found = this.held.get(working);
     this.held.delete(working);
     while (this.held.size >= DECODED) this.held.delete(this.held.keys().next().value!);
-    const artwork = found ?? (await this.read(working, original));
+    const artwork = found ?? (await borrow('derived', working, decode));
     this.held.set(working, artwork);
     return artwork;
   }
@@ -43,10 +39,6 @@ export class Artworks {
   private async lettering(svg: string): Promise<Pixels> {
     const { rgba, width, height } = (await drawSvg(svg, 'lettering', LETTERING_SIDE)).pixels;
     return { rgba, width, height };
-  }
-  private async read(working: string, { sha256, fileName }: Source['original']): Promise<Pixels> {
-    if (!(await has('derived', working))) await readArtwork(sha256, fileName, rasterNames(sha256));
-    return borrow('derived', working, decode);
   }
 
   /** What a layer shows, in a printer's memory. */
@@ -57,7 +49,7 @@ export class Artworks {
     const key = repeat ? JSON.stringify([named, repeat, mmPerPoint]) : named;
     const known = printer.texture(key);
     if (known) return known;
-    const whole = 'svg' in layer ? await this.lettering(layer.svg) : await this.of(layer);
+    const whole = 'svg' in layer ? await this.lettering(layer.svg) : await this.of(layer.working);
     return printer.load(key, repeat ? await tileOf(whole, layer, mmPerPoint) : whole, repeat);
   }
 }

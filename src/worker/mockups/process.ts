@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
 import { Tinypool } from 'tinypool';
+import { LIMITS } from '../../core/limits';
 import type { PicturesMade } from '../../services/line/drafting';
 import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { HeldShelf, serve } from './shelf';
@@ -10,8 +11,7 @@ process.once('disconnect', () => process.exit());
 
 /** What the process may take: itself, and each thread with a printer's memory as far as it is used; the rest is for scenes. */
 const [ALL, ITSELF, THREAD, LEAST] = [860, 150, 200, 150].map((mb) => mb << 20) as [number, number, number, number];
-const MOST_THREADS = 4;
-const count = Math.min(MOST_THREADS, Math.max(1, availableParallelism()));
+const count = Math.min(LIMITS.mockupThreads, Math.max(1, availableParallelism()));
 /** More scenes than fit in one run are compiled again and again, half a second each. */
 const shelf = new HeldShelf(Math.max(LEAST, ALL - ITSELF - count * THREAD));
 const threads = new Tinypool({
@@ -22,9 +22,14 @@ const threads = new Tinypool({
   isolateWorkers: false,
 });
 
-/** Makes mockups in threads that share what they print on. */
-export default function run(orders: PictureOrder[]): Promise<PicturesMade> {
+/** Makes mockups in threads that share what they print on. One that takes too long ends the process: a thread that hangs hears nothing. */
+export default async function run(orders: PictureOrder[]): Promise<PicturesMade> {
+  const late = setTimeout(() => process.exit(1), LIMITS.renderSeconds * 1000);
   const { port1, port2 } = new MessageChannel();
   serve(shelf, port1);
-  return threads.run({ orders, shelf: port2 }, { transferList: [port2] }) as Promise<PicturesMade>;
+  try {
+    return (await threads.run({ orders, shelf: port2 }, { transferList: [port2] })) as PicturesMade;
+  } finally {
+    clearTimeout(late);
+  }
 }

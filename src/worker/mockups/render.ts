@@ -167,7 +167,7 @@ export class Renderer {
   ): Promise<{ picture: Sharp; side: number }> {
     if (order.kind === 'card') return { picture: sharp(drawCard(order.card)), side: KEPT_SIDE };
     if (order.kind === 'kept') {
-      const { rgba, width, height } = await artworks.of(order);
+      const { rgba, width, height } = await artworks.of(order.working);
       // whole, on white where it is see-through
       const whole = sharp(rgba, { raw: { width, height, channels: 4 } })
         .flatten({ background: '#ffffff' })

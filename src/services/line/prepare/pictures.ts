@@ -20,7 +20,7 @@ import { artworkOn, groundHex, shownBy } from './printed';
 /** Changes whenever the compositor would make other pixels from the same inputs. */
 const COMPOSITOR_VERSION = 5;
 
-interface Source {
+export interface PictureSource {
   /** The working copy that is printed or shown. It can be made from the original again. */
   working: string;
   original: { sha256: string; fileName: string };
@@ -30,7 +30,7 @@ export type PrintedLayer = Lie & {
   /** As it is printed on the product. */
   widthMm: number;
   ppi: number;
-} & (Source | { svg: string });
+} & (PictureSource | { svg: string });
 /** What is printed in one of a scene's rooms, from below. */
 export interface Print {
   /** Which product of the scene, and which of its rooms. */
@@ -54,7 +54,7 @@ interface Named {
 export type PictureOrder =
   | ({ kind: 'scene'; products: ProductDyes[]; prints: Print[] } & Named)
   | ({ kind: 'card'; card: Card } & Named)
-  | ({ kind: 'kept' } & Source & Named);
+  | ({ kind: 'kept' } & PictureSource & Named);
 /** One place of the shot list: a picture to make, or one that a hand puts there. */
 export type Picture = PictureOrder | { kind: 'free'; scene: ''; colourName: '' };
 
@@ -63,7 +63,7 @@ const filesAs = (output: PictureOutput) => (inputs: unknown) => ({
   small: derivedName(inputs, '.webp'),
   output,
 });
-const sourceOf = (a: ArtworkRow): Source => ({
+const sourceOf = (a: ArtworkRow): PictureSource => ({
   working: workingName(a.sha256),
   original: { sha256: a.sha256, fileName: a.fileName },
 });
