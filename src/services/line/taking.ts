@@ -1,16 +1,16 @@
-import { PassThrough, type Readable } from 'node:stream';
-import { ZipFile } from 'yazl';
+import type { Readable } from 'node:stream';
 import { faultSentence } from '../../core/copy/wording';
 import { PICTURE_NAMES } from '../../core/listing/default-picture-names';
-import { picturePath, placesIn, type NamedPicture } from '../../core/listing/picture-names';
+import { picturePath, placesIn } from '../../core/listing/picture-names';
 import type { ProofPicture } from '../../core/listing/proof';
-import { free } from '../../core/print-file/names';
+import { filePart, free } from '../../core/print-file/names';
 import { inWorkspace } from '../../data/database';
 import { anyPictures, picturesOf, type PicturesRow } from '../../data/line/pictures';
-import { has, stream } from '../../files/store';
+import { has } from '../../files/store';
 import type { OnItsWay } from '../prints/archive';
 import { sceneById } from '../stockroom/scenes';
 import { Trouble } from '../trouble';
+import { zipped } from '../zip';
 import { proofsMeant, type ProofSearch } from './proof-windows';
 
 /** Which pictures: of the proofs that a search means those in some places, under names by a pattern. */
@@ -57,44 +57,21 @@ export async function picturesMeant(workspace: string, { search, places = '', na
   return { ids, pattern, among };
 }
 
-function packed(found: AsyncGenerator<PicturesRow>, pattern: string, among: (place: number) => boolean): Readable {
-  const zip = new ZipFile();
-  const out = new PassThrough();
-  let current: Readable | null = null;
-  const failed = (error: Error) => void out.destroy(error);
-  zip.on('error', failed);
-  // whoever asked has gone away
-  out.on('close', () => current?.destroy());
-  const open = async (file: string): Promise<Readable> => {
-    const its = await stream('derived', file);
-    if (!its) throw new Error(`${file} is gone`);
-    return its.stream.on('error', failed);
-  };
-  const taken = new Set<string>();
-  const gone: string[] = [];
-  const add = async (row: PicturesRow, picture: ProofPicture, place: number): Promise<void> => {
-    const { file } = picture;
-    if (!file) return;
-    const named: NamedPicture = { place, shows: shown(picture), colour: picture.colour };
-    const filled = picturePath(pattern, row, named);
-    const path = filled.ok ? filled.text : `${row.artwork} ${place}`;
-    if (!(await has('derived', file))) return void gone.push(path);
-    zip.addReadStreamLazy(free(path, /\.[a-z]+$/.exec(file)![0], taken), { compress: false }, (give) => {
-      if (!out.destroyed) open(file).then((its) => give(null, (current = its)), failed);
-    });
-  };
-  const all = async (): Promise<void> => {
+const packed = (found: AsyncGenerator<PicturesRow>, pattern: string, among: (place: number) => boolean): Readable =>
+  zipped(async ({ file: add, text, over }) => {
+    const taken = new Set<string>();
+    const gone: string[] = [];
     for await (const row of found) {
-      if (out.destroyed) return;
-      for (const [i, picture] of row.pictures.entries()) if (among(i + 1)) await add(row, picture, i + 1);
+      if (over()) return;
+      for (const [i, picture] of row.pictures.entries()) {
+        const { file } = picture;
+        if (!file || !among(i + 1)) continue;
+        const filled = picturePath(pattern, row, { place: i + 1, shows: shown(picture), colour: picture.colour });
+        const path = filled.ok ? filled.text : filePart(`${row.artwork} ${i + 1}`);
+        if (await has('derived', file)) add(free(path, /\.[a-z]+$/.exec(file)![0], taken), file);
+        else gone.push(path);
+      }
     }
-    if (gone.length) {
-      const says = `Swept away meanwhile; drafted again they are back:\r\n${gone.join('\r\n')}\r\n`;
-      zip.addBuffer(Buffer.from(says), free('not here', '.txt', taken));
-    }
-    zip.end();
-  };
-  all().catch(failed);
-  zip.outputStream.pipe(out);
-  return out;
-}
+    if (gone.length)
+      text(free('not here', '.txt', taken), `Swept away meanwhile; drafted again they are back:\r\n${gone.join('\r\n')}\r\n`);
+  });

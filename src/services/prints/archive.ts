@@ -1,6 +1,5 @@
-import { PassThrough, type Readable } from 'node:stream';
+import type { Readable } from 'node:stream';
 import pLimit from 'p-limit';
-import { ZipFile } from 'yazl';
 import { PRINT_NAMES } from '../../core/print-file/default-names';
 import { free, printPath } from '../../core/print-file/names';
 import { pdfOf } from '../../core/print-file/print-file';
@@ -11,6 +10,7 @@ import * as data from '../../data/prints/sets';
 import type { MadeFile } from '../../data/prints/sets';
 import { has, stream } from '../../files/store';
 import { Trouble } from '../trouble';
+import { zipped } from '../zip';
 import { withPlans } from './printing';
 import { begin, setIn } from './sets';
 
@@ -86,30 +86,9 @@ function table(files: readonly MadeFile[]): string {
   return `\ufeff${rows.map((row) => row.map(cell).join(',')).join('\r\n')}\r\n`;
 }
 
-/** Packs files as they are asked for: pictures hardly shrink, so they are stored. */
-function packed(files: readonly MadeFile[]): Readable {
-  const zip = new ZipFile();
-  const out = new PassThrough();
-  let current: Readable | null = null;
-  zip.on('error', (error: Error) => out.destroy(error));
-  // whoever asked has gone away
-  out.on('close', () => current?.destroy());
-  const open = async (file: string): Promise<Readable> => {
-    const found = await stream('derived', file);
-    if (!found) throw new Error(`${file} is gone`);
-    return found.stream.on('error', (error) => out.destroy(error));
-  };
-  for (const { path, file } of files)
-    zip.addReadStreamLazy(path, { compress: false }, (give) => {
-      if (out.destroyed) return;
-      open(file).then(
-        (found) => give(null, (current = found)),
-        (error: Error) => out.destroy(error),
-      );
-    });
-  const taken = new Set(files.map((f) => f.path.toLowerCase()));
-  zip.addBuffer(Buffer.from(table(files)), free('print files', '.csv', taken));
-  zip.end();
-  zip.outputStream.pipe(out);
-  return out;
-}
+/** Print files, and a table of what they are. */
+const packed = (files: readonly MadeFile[]): Readable =>
+  zipped(({ file, text }) => {
+    for (const { path, file: name } of files) file(path, name);
+    text(free('print files', '.csv', new Set(files.map((f) => f.path.toLowerCase()))), table(files));
+  });

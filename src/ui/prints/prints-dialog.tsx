@@ -7,7 +7,7 @@ import { thousands } from '@/core/thousands';
 import { act, api, sentenceOf } from '../api';
 import { Button, IconButton } from '../parts/button';
 import { Dialog } from '../parts/dialog';
-import { CheckField } from '../parts/fields/choices';
+import { CheckField, RadioGroup } from '../parts/fields/choices';
 import { TextField } from '../parts/fields/field';
 import { bytes, count } from '../parts/format';
 import { Progress } from '../parts/progress';
@@ -56,15 +56,12 @@ export function PrintsDialog({ choices, close }: { choices: readonly PrintChoice
         already is not made again.
       </p>
       <div className="grid gap-3">
-        <fieldset className="grid gap-1">
-          <legend className="sr-only">Whose</legend>
-          {choices.map((c, i) => (
-            <label key={c.says} className="flex min-h-6 cursor-pointer items-center gap-2">
-              <input type="radio" name="whose" className="radio radio-xs" checked={i === chosen} onChange={() => setChosen(i)} />
-              {c.says}
-            </label>
-          ))}
-        </fieldset>
+        <RadioGroup
+          label="Whose"
+          value={String(chosen)}
+          change={(at) => setChosen(Number(at))}
+          options={choices.map((c, i) => [String(i), c.says] as const)}
+        />
         <TextField
           label="Names"
           value={names}

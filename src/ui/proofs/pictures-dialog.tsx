@@ -4,6 +4,7 @@ import { PICTURE_NAMES } from '@/core/listing/default-picture-names';
 import { api, sentenceOf } from '../api';
 import { Button } from '../parts/button';
 import { Dialog } from '../parts/dialog';
+import { RadioGroup } from '../parts/fields/choices';
 import { TextField } from '../parts/fields/field';
 import { download } from '../prints/take';
 
@@ -53,15 +54,12 @@ export function PicturesDialog({ choices, close }: { choices: readonly PicturesC
       <h2 className="text-[19px]">Pictures</h2>
       <p className="mt-0.5 mb-3 text-soft">As their outlets get them, in one ZIP that is packed while it is taken.</p>
       <div className="grid gap-3">
-        <fieldset className="grid gap-1">
-          <legend className="sr-only">Whose</legend>
-          {choices.map((c, i) => (
-            <label key={c.says} className="flex min-h-6 cursor-pointer items-center gap-2">
-              <input type="radio" name="whose" className="radio radio-xs" checked={i === chosen} onChange={() => setChosen(i)} />
-              {c.says}
-            </label>
-          ))}
-        </fieldset>
+        <RadioGroup
+          label="Whose"
+          value={String(chosen)}
+          change={(at) => setChosen(Number(at))}
+          options={choices.map((c, i) => [String(i), c.says] as const)}
+        />
         <TextField
           label="Places"
           value={places}

@@ -17,7 +17,7 @@ export const CheckField = ({
   </label>
 );
 
-/** Of several, exactly one; each with what it means. */
+/** Of several, exactly one: side by side with what each means, or, where nothing is said of any, one below the other. */
 export const RadioGroup = <V extends string>({
   label,
   value,
@@ -27,19 +27,23 @@ export const RadioGroup = <V extends string>({
   label: string;
   value: V;
   change: (value: V) => void;
-  options: readonly (readonly [value: V, word: string, what: string])[];
+  options: readonly (readonly [value: V, word: string, what?: string])[];
 }) => {
   const name = useId();
   return (
-    <fieldset className="flex flex-wrap gap-6">
+    <fieldset className={options.some(([, , what]) => what) ? 'flex flex-wrap gap-6' : 'grid gap-1'}>
       <legend className="sr-only">{label}</legend>
       {options.map(([v, word, what]) => (
-        <label key={v} className="flex cursor-pointer gap-2">
+        <label key={v} className="flex min-h-6 cursor-pointer gap-2">
           <input type="radio" name={name} className="radio radio-xs mt-0.5" checked={value === v} onChange={() => change(v)} />
-          <span>
-            <b>{word}</b>
-            <span className="block text-[12px] text-soft">{what}</span>
-          </span>
+          {what ? (
+            <span>
+              <b>{word}</b>
+              <span className="block text-[12px] text-soft">{what}</span>
+            </span>
+          ) : (
+            word
+          )}
         </label>
       ))}
     </fieldset>
