@@ -65,6 +65,14 @@ test('how far it goes from point to point is what the map says, also at edges an
   expect(mmPerPoint).toBeCloseTo(0.5, 1);
 });
 
+test('a scene whose points name parts that it has not is refused', async () => {
+  const { sheet, pixels } = sceneOf();
+  const parts = new Uint8Array(SIDE * SIDE * 3).fill(1);
+  await compileScene(sheet, { ...pixels, parts });
+  parts[300] = 7;
+  await expect(compileScene(sheet, { ...pixels, parts })).rejects.toThrow(/1 parts; a point of it is of part 7/);
+});
+
 test('an area is shown in the room of its name, else the largest of a side in the largest room there; others are not', () => {
   const rooms = [room('front', 0, 0, 380, 450), room('chest', 200, 40, 100, 100, 'chest'), room('back', 0, 0, 380, 450, 'back')];
   const front = { name: 'whole front', side: 'front', widthMm: 300, heightMm: 400 };
