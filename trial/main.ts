@@ -79,7 +79,7 @@ const picture = (n: number): Promise<Buffer> =>
 
 const TOPICS: Record<string, (house: Fragile, docket: string) => Promise<Report>> = {
   files: (house) => tryFiles(house, { root: ROOT, seed, damages: rounds, bombs: () => true, mostMegabytes: 1500 }),
-  patterns: (house) => tryPatterns(house, seed),
+  patterns: (house) => tryPatterns(house, seed, 2_000),
   strangers: async (house) => tryStrangers(house, await stranger(house), SECRET),
   api: (house) => tryApi(house, { seed, rounds, mostMegabytes: 1200 }),
   faults: (house, docket) => tryFaults(house, { seed, rounds, docket, picture: (n) => picture(n + 1) }),

@@ -75,7 +75,7 @@ export const makePictures = (orders: PictureOrder[]): Promise<PicturesMade> =>
     try {
       return (await mockups.run(orders)) as PicturesMade;
     } catch (error) {
-      if (!/exited unexpectedly/.test((error as Error).message)) throw error;
+      console.error(`pictures of ${orders[0]?.file}: ${(error as Error).message}; tried once more`);
       return (await mockups.run(orders)) as PicturesMade;
     }
   });

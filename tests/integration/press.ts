@@ -193,10 +193,12 @@ export const pressDone = (id: string, seconds = 180): Promise<Run> =>
     seconds,
   );
 
-/** A run that is drafted and passed. */
+/** A run that is drafted and passed. Throws with what is wrong where a proof of it is held. */
 export async function passedRun(artworks: string[], docket: string, outlets: string[]): Promise<Run> {
   const run = await ok<Run>('POST', '/runs', { artworks, dockets: [docket], outlets });
-  await drafted(run.id);
+  const { counts } = await drafted(run.id);
+  const wrong = counts.held ? (await ok<Items<Proof>>('GET', `/proofs?run=${run.id}&state=held`)).items : [];
+  if (wrong.length) throw new Error(`held: ${JSON.stringify(wrong.map((p) => p.problems))}`);
   await ok('POST', `/runs/${run.id}/pass`, {});
   return ok('GET', `/runs/${run.id}`);
 }
