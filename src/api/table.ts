@@ -5,6 +5,7 @@ import { FILING_ROUTES } from './routes/filing';
 import { LINE_ROUTES } from './routes/line';
 import { PEOPLE_ROUTES } from './routes/people';
 import { BENCH_ROUTES } from './routes/bench';
+import { PICTURE_ROUTES } from './routes/pictures';
 import { PRINT_ROUTES } from './routes/prints';
 import { STOCKROOM_ROUTES } from './routes/stockroom';
 import { route, type Method, type Route } from './route';
@@ -21,6 +22,7 @@ export const ROUTES: Route[] = [
   ...FILING_ROUTES,
   ...STOCKROOM_ROUTES,
   ...LINE_ROUTES,
+  ...PICTURE_ROUTES,
   ...BENCH_ROUTES,
   ...PRINT_ROUTES,
 ];

@@ -35,7 +35,8 @@ export type {
   PreflightView,
   ProofView,
 };
-export { proofView, triedView } from './views/proof';
+export { previewView, proofView, triedView } from './views/proof';
+export { frameView } from './views/frame';
 
 /** The grounds that artwork is looked at on when each may have its own. */
 const DARK: Rgb = [51, 48, 45];

@@ -8,8 +8,8 @@ export interface Jobs {
   'parcel.unpack': { parcelId: string };
   /** Lays a run out: adds its proofs, a window of cells at a time. */
   'run.plan': { runId: string };
-  /** Drafts what waits of one artwork in a run, so that each file is decoded once. */
-  'run.draft': { runId: string; artworkId: string };
+  /** Drafts what waits of one artwork in a run, so that each file is decoded once; `looked` when somebody waits for it. */
+  'run.draft': { runId: string; artworkId: string; looked?: boolean };
   /** Makes the pictures of a proof again, that are to be sent and are gone. */
   'proof.pictures': { proofId: string };
   /** Passes proofs, or takes them back, that are too many to be moved at once. */
@@ -58,7 +58,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   },
   'parcel.unpack': { key: (j) => `unpack:${j.parcelId}` },
   'run.plan': { key: (j) => `plan:${j.runId}` },
-  'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}` },
+  'run.draft': { key: (j) => `draft:${j.runId}:${j.artworkId}`, urgency: (j) => (j.looked ? -5 : 0) },
   'proof.pictures': { key: (j) => `pictures:${j.proofId}` },
   'artwork.pictures': { key: (j) => `again:${j.artworkId}`, urgency: () => 12 },
   'prints.make': {

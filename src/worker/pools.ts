@@ -8,6 +8,7 @@ import { namedOf, type PrintFile } from '../core/print-file/print-file';
 import type { Said } from '../core/said';
 import type { PicturesMade } from '../services/line/drafting';
 import { has } from '../files/store';
+import { tellPace } from '../services/line/pace';
 import { rasterNames } from '../services/artwork/raster-names';
 import type { PictureOrder, PictureSource } from '../services/line/prepare/pictures';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
@@ -72,12 +73,14 @@ export const makePictures = (orders: PictureOrder[]): Promise<PicturesMade> =>
     for (const { working, original } of sourcesOf(orders))
       if (!(await has('derived', working)))
         await readFile({ kind: 'read', ...original, names: rasterNames(original.sha256) }, true);
-    try {
-      return (await mockups.run(orders)) as PicturesMade;
-    } catch (error) {
-      console.error(`pictures of ${orders[0]?.file}: ${(error as Error).message}; tried once more`);
-      return (await mockups.run(orders)) as PicturesMade;
-    }
+    const make = () => mockups.run(orders) as Promise<PicturesMade>;
+    const made = await make().catch((error: Error) => {
+      console.error(`pictures of ${orders[0]?.file}: ${error.message}; tried once more`);
+      return make();
+    });
+    // the threads work side by side
+    if (made.printed) await tellPace(made.printed, made.ms / threads);
+    return made;
   });
 
 /** The artworks that pictures are made of, each once. */

@@ -72,7 +72,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     if (!plan) return;
     const made = await makePictures(plan.pictures).catch((error: Error): PicturesMade => {
       console.error(`pictures of ${artworkId}: ${error.message}`);
-      return { pictures: [], full: false };
+      return { pictures: [], full: false, printed: 0, ms: 0 };
     });
     const sold = new Map<string, DownloadsMade>();
     for (const { order, outlet } of plan.downloads) sold.set(order.manifest, await makeDownloads(order, outlet));

@@ -16,6 +16,7 @@ import {
   stopRun,
   unpassProofs,
 } from '@/services/line/runs';
+import { forecastRun } from '@/services/line/planning';
 import { countProofs, nextInState, proofWindow } from '@/services/line/proof-windows';
 import { allow } from '@/services/line/allowing';
 import { picturesMeant, takePictures } from '@/services/line/taking';
@@ -68,6 +69,12 @@ const runs = [
       answers: shape.Run,
     },
     async ({ workspace, body }) => runView(await beginRun(workspace, body)),
+  ),
+  route(
+    'POST',
+    '/runs/forecast',
+    { does: 'what a run would make, and how long its pictures take', body: shape.RunWish, answers: shape.RunForecast },
+    ({ workspace, body }) => forecastRun(workspace, body),
   ),
   route(
     'GET',

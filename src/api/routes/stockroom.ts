@@ -16,6 +16,7 @@ import { addEnclosure, enclosures, removeEnclosure } from '@/services/stockroom/
 import { makeReady, readyDockets } from '@/services/stockroom/ready';
 import { outletKinds } from '@/services/stockroom/houses';
 import { addPlan, plans, removePlan, savePlan } from '@/services/stockroom/plans';
+import { keepShelf, sceneShelf } from '@/services/stockroom/scene-shelf';
 import { sceneById, scenes, scenesFolder } from '@/services/stockroom/scenes';
 import { Trouble } from '@/services/trouble';
 import { Type } from '@sinclair/typebox';
@@ -186,6 +187,18 @@ const goods = [
     },
   ),
   route('GET', '/scenes', { does: 'scenes that ship', answers: Items(shape.Scene) }, () => ({ items: scenes() })),
+  route(
+    'GET',
+    '/scenes/shelf',
+    { does: 'favourite scenes, sets of scenes, and how often each is used', answers: shape.SceneShelf },
+    ({ workspace }) => sceneShelf(workspace),
+  ),
+  route(
+    'PUT',
+    '/scenes/shelf',
+    { does: 'keeps favourite scenes and sets of scenes', body: shape.SceneShelfBody, answers: shape.SceneShelf },
+    ({ workspace, body }) => keepShelf(workspace, body),
+  ),
   stream(
     'GET',
     '/scenes/{id}/{file}',

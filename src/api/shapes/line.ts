@@ -110,7 +110,14 @@ export const Proof = Named('Proof', {
   variants: Type.Array(Variant),
   colours: Type.Array(Colour),
   pictures: Type.Array(
-    Exactly({ kind: OneOf(['scene', 'card', 'kept', 'free']), scene: Text, colour: Text, picture: Picture, small: Picture }),
+    Exactly({
+      kind: OneOf(['scene', 'card', 'kept', 'free']),
+      scene: Text,
+      colour: Text,
+      notOffered: OrNull(Text, 'its colour, #rrggbb, where buyers cannot order it here'),
+      picture: Picture,
+      small: Picture,
+    }),
   ),
   downloads: OrNull(Type.Array(Download), 'what buyers get at once; null where goods are sold only'),
   problems: Type.Array(Problem),
@@ -216,6 +223,7 @@ export const ProofSearch = {
   find: Type.Optional(Type.String({ maxLength: 200, description: 'words of the artwork' })),
   ids: Type.Optional(Type.String({ maxLength: 8000, description: 'the first eight characters of ids, with commas between' })),
   stale: Type.Optional(OneOf(['yes'], 'only what is out of date')),
+  wrong: Type.Optional(OneOf(['yes'], 'only those with a picture that something is wrong with')),
   sort: Type.Optional(OneOf(['newest', 'oldest', 'artwork', 'outlet'])),
 };
 const ByState = Type.Partial(
@@ -270,6 +278,15 @@ export const RunWish = Exactly({
     }),
   ),
 });
+
+export const RunForecast = Exactly({
+  proofs: Whole,
+  pictures: Type.Integer({ description: 'what is there already and has not changed is not made again' }),
+  seconds: OrNull(Whole, 'how long all pictures take on this machine; null while it has made none'),
+  again: Type.Integer({ description: 'proofs that are there, and are drafted again' }),
+  leftOut: Whole,
+});
+export type RunForecastView = Static<typeof RunForecast>;
 
 export const Passed = Exactly({ passed: Whole, held: Whole });
 export const Queued = Exactly({ queued: Whole, held: Whole });

@@ -187,6 +187,17 @@ export const MendedView = Exactly({ changed: Type.Integer(), did: Type.Array(Tex
 export type MendedView = Static<typeof MendedView>;
 
 export const Scene = { ...SceneSheet, title: 'Scene' };
+const SceneIds = Type.Array(Type.String({ pattern: '^[0-9a-z-]{1,64}$' }), { maxItems: 500 });
+const shelf = {
+  favourites: SceneIds,
+  sets: Type.Array(Exactly({ name: Type.String({ maxLength: 60 }), scenes: SceneIds }), { maxItems: 100 }),
+};
+export const SceneShelfBody = Exactly(shelf);
+export const SceneShelf = Exactly({
+  ...shelf,
+  uses: Type.Record(Text, Whole, { description: 'pictures that the lists of dockets make of each, over all their proofs' }),
+});
+export type SceneShelfView = Static<typeof SceneShelf>;
 
 const AffineMap = Exactly(
   { a: Type.Number(), b: Type.Number(), c: Type.Number(), d: Type.Number(), e: Type.Number(), f: Type.Number() },
@@ -224,6 +235,14 @@ const Dyes = Exactly({
   finish: Type.Optional(Text),
   mixed: Type.Optional(Exactly({ with: Text, pattern: OneOf(CLOTH_PATTERNS) })),
 });
+/** What a picture of a scene is composed of. */
+export const ScenePreview = Exactly({
+  scene: Text,
+  products: Type.Array(Dyes, { description: 'what each product of the scene is dyed in' }),
+  colourName: Text,
+  prints: Type.Array(Print, { description: 'every print area that the scene shows' }),
+});
+export type ScenePreviewView = Static<typeof ScenePreview>;
 export const Tried = Exactly({
   fields: ProofFields,
   problems: Type.Array(Problem),
@@ -239,14 +258,7 @@ export const Tried = Exactly({
     }),
     { description: 'what would be sold to be downloaded, shape by shape' },
   ),
-  pictures: Type.Array(
-    Exactly({
-      scene: Text,
-      products: Type.Array(Dyes, { description: 'what each product of the scene is dyed in' }),
-      colourName: Text,
-      prints: Type.Array(Print, { description: 'every print area that the scene shows' }),
-    }),
-  ),
+  pictures: Type.Array(ScenePreview),
   texts: Type.Record(Text, Text, { description: 'every text of the outlet, by name' }),
 });
 export type TriedView = Static<typeof Tried>;

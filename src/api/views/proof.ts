@@ -4,10 +4,11 @@ import { holdsOn, mendLabel, sentenceOf, type Problem } from '@/core/listing/pro
 import { isKept, pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant } from '@/core/listing/proof';
 import type { PriceLine } from '@/core/pricing/lines';
 import { breakdownOf, priceLabels } from '@/services/line/prepare/prices';
+import type { Picture } from '@/services/line/prepare/pictures';
 import type { ProofRow, Tried } from '@/services/line/proofs';
 import { thumbName } from '@/services/artwork/raster-names';
 import type { ProofView } from '../shapes/line';
-import type { TriedView } from '../shapes/stockroom';
+import type { ScenePreviewView, TriedView } from '../shapes/stockroom';
 import { picture } from './picture';
 
 /** Today as ISO 8601 writes it, in universal time. */
@@ -86,6 +87,7 @@ export const proofView =
       kind: s.kind,
       scene: s.scene,
       colour: s.colour,
+      notOffered: s.notOffered ?? null,
       picture: picture(workspace, s.file),
       small: picture(workspace, s.small),
     })),
@@ -108,6 +110,26 @@ export const proofView =
     listing: p.listing && p.listing.state !== 'not made' ? { ...p.listing, state: p.listing.state } : null,
   });
 
+/** What a picture of a scene is composed of; nothing for one that shows no scene. */
+export const previewView = (workspace: string, p: Picture): ScenePreviewView[] => {
+  if (p.kind !== 'scene') return [];
+  const prints = p.prints.map(({ product, room, ink, ground, layers }) => ({
+    product,
+    room,
+    ink,
+    ground,
+    layers: layers.map(({ widthMm, ppi, maps, repeat, ...shown }) => ({
+      artwork: 'svg' in shown ? null : picture(workspace, thumbName(shown.original.sha256)),
+      svg: 'svg' in shown ? shown.svg : null,
+      widthMm,
+      ppi,
+      maps,
+      repeat,
+    })),
+  }));
+  return [{ scene: p.scene, products: p.products, colourName: p.colourName, prints }];
+};
+
 /** What a docket would make of an artwork. */
 export const triedView =
   (workspace: string) =>
@@ -116,23 +138,6 @@ export const triedView =
     problems: t.problems.map(problemView),
     files: t.files,
     colours: t.colours,
-    pictures: t.pictures.flatMap((p) => {
-      if (p.kind !== 'scene') return [];
-      const prints = p.prints.map(({ product, room, ink, ground, layers }) => ({
-        product,
-        room,
-        ink,
-        ground,
-        layers: layers.map(({ widthMm, ppi, maps, repeat, ...shown }) => ({
-          artwork: 'svg' in shown ? null : picture(workspace, thumbName(shown.original.sha256)),
-          svg: 'svg' in shown ? shown.svg : null,
-          widthMm,
-          ppi,
-          maps,
-          repeat,
-        })),
-      }));
-      return [{ scene: p.scene, products: p.products, colourName: p.colourName, prints }];
-    }),
+    pictures: t.pictures.flatMap((p) => previewView(workspace, p)),
     texts: Object.fromEntries(Object.keys(t.fields.words).map((name) => [name, textIn(t.fields, name, t.language)])),
   });

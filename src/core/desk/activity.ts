@@ -35,6 +35,16 @@ function mendedDockets({ byRule, name, count, did = [] as never }: Values): stri
   return `${byRule ? 'By its rule for what ends, changed' : 'Changed'} ${what}: ${how}`;
 }
 
+/** What was done to pictures of proofs. */
+const MENDS: Record<string, string> = {
+  scene: 'Took another scene for pictures',
+  colour: 'Took another colour for pictures',
+  artwork: 'Put another artwork on pictures',
+  'take out': 'Took pictures out',
+  move: 'Moved pictures',
+  put: 'Put a picture',
+  docket: 'Left the pictures to the docket',
+};
 const GOALS: Record<string, string> = { live: 'live', ended: 'to an end', draft: 'aside as drafts' };
 
 /** Everything that can be done, as it is told: past tense, without who and when. */
@@ -61,6 +71,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'run.resumed': (v) => `Went on with the run “${v.name}”`,
   'run.stopped': (v) => `Stopped the run “${v.name}”`,
   'proof.changed': (v) => `Changed ${list(v.fields)} of “${v.name}” on ${v.docket} at ${v.outlet}`,
+  'pictures.mended': (v) =>
+    `${MENDS[String(v.how)] ?? 'Changed'} ${v.how === 'put' ? `on ${some(v.proofs, 'proof')}` : `of ${some(v.proofs, 'proof')}`}`,
   'proof.passed': (v) => `Passed ${some(v.count, 'proof')}`,
   'proof.taken-back': (v) => `Took back ${some(v.count, 'proof')}`,
   'proof.sent': (v) =>

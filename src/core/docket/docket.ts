@@ -45,19 +45,27 @@ const GoodsLine = Exactly({
 });
 export type GoodsLine = Static<typeof GoodsLine>;
 
-const colour = Type.Union([Type.Literal('featured'), Between(0, 199)], {
-  description: 'the colour on which the artwork stands out best, or one counted on from it',
-});
+export const ShotColour = Type.Union(
+  [
+    Type.Literal('featured'),
+    Between(0, 199),
+    Exactly({ named: name }),
+    Type.String({ pattern: '^#[0-9a-f]{6}$', description: 'any colour; buyers cannot order it' }),
+  ],
+  { description: 'the colour on which the artwork stands out best, one counted on from it, one of the blank’s by name, or any' },
+);
+export type ShotColour = Static<typeof ShotColour>;
 const line = Type.Optional(Type.String({ pattern: '^[a-z0-9-]{1,40}$', description: 'which goods line; the first that fits' }));
 /** One picture of a listing. */
 const Shot = Type.Union([
   Exactly({
     kind: Type.Literal('scene'),
     scene: name,
-    colour,
+    colour: ShotColour,
     line,
+    artwork: Type.Optional({ ...Id, description: 'shown instead of the proof’s own' }),
     others: Type.Optional(
-      Type.Array(Exactly({ colour: Type.Optional(colour), artwork: Type.Optional(Id) }), {
+      Type.Array(Exactly({ colour: Type.Optional(ShotColour), artwork: Type.Optional(Id) }), {
         maxItems: 11,
         description: 'the further products of the picture: their colours, where they are not the next ones, and another artwork',
       }),
@@ -71,7 +79,7 @@ const Shot = Type.Union([
   ),
 ]);
 export type Shot = Static<typeof Shot>;
-const Shots = Type.Array(Shot, { minItems: 1, maxItems: 60 });
+export const Shots = Type.Array(Shot, { minItems: 1, maxItems: 60 });
 
 const FIELD = '^[a-z][A-Za-z]{0,39}$';
 const Patterns = Type.Record(Type.String({ pattern: FIELD }), inLanguages(Words(20_000)), {
@@ -240,17 +248,16 @@ export const partsChanged = (before: DocketDocument, after: DocketDocument, outl
   return PARTS.filter((part) => !same(partOf(a, part), partOf(b, part)));
 };
 
+/** Artworks that a shot list names by itself. */
+export const artworksShown = (shots: readonly Shot[]): string[] =>
+  shots.flatMap((s) =>
+    s.kind === 'kept' ? [s.artwork] : s.kind === 'scene' ? [s, ...(s.others ?? [])].flatMap((o) => o.artwork ?? []) : [],
+  );
+
 /** Artworks that a docket names by itself: kept pictures, and prints that are the same on every listing. */
 export function artworksIn(document: DocketDocument): string[] {
   const shots = [document.shots, ...document.outlets.flatMap((o) => (o.own?.shots ? [o.own.shots] : []))].flat();
-  return [
-    ...new Set([
-      ...shots.flatMap((s) =>
-        s.kind === 'kept' ? [s.artwork] : s.kind === 'scene' ? (s.others ?? []).flatMap((o) => o.artwork ?? []) : [],
-      ),
-      ...document.lines.flatMap((l) => l.placements.flatMap(artworksOf)),
-    ]),
-  ];
+  return [...new Set([...artworksShown(shots), ...document.lines.flatMap((l) => l.placements.flatMap(artworksOf))])];
 }
 
 /** Price plans that a docket names. */

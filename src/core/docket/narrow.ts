@@ -1,7 +1,7 @@
 import { covering, fitted, onArea, type AreaPlacement } from '../placement/form';
 import type { PricePlan } from '../pricing/plan';
 import { plural } from '../copy/plural';
-import { same, type Accepts, type DocketDocument } from './docket';
+import { same, type Accepts, type DocketDocument, type ShotColour } from './docket';
 
 /** How artwork sits in a print area, as far as the narrow form can say it. */
 interface NarrowPlacement {
@@ -69,7 +69,7 @@ export function narrowed(document: DocketDocument, plan: PricePlan & { name: str
     sizes: line.sizes,
     area: placement.area,
     placement: narrowPlacement(placement),
-    shots: document.shots.flatMap((s) => (s.kind === 'scene' ? [{ scene: s.scene, colour: s.colour }] : [])),
+    shots: document.shots.flatMap((s) => (s.kind === 'scene' ? [{ scene: s.scene, colour: narrowColour(s.colour) }] : [])),
     wording: {
       title: first(document.words.title) ?? '',
       description: first(document.words.description) ?? '',
@@ -80,6 +80,9 @@ export function narrowed(document: DocketDocument, plan: PricePlan & { name: str
     outlets: document.outlets.map((o) => o.outlet),
   };
 }
+
+const narrowColour = (colour: ShotColour): 'featured' | number =>
+  colour === 'featured' || typeof colour === 'number' ? colour : 'featured';
 
 /** The nearest that the narrow form has; what it cannot say is found by widening it again. */
 function narrowPlacement({ layers }: AreaPlacement): NarrowPlacement {

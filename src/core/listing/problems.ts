@@ -76,6 +76,9 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'letters-missing': (v) =>
     `The font ${v.font} has no ${(v.letters as unknown as string[]).join(' ')}, which the text on ${v.area} needs. Choose another font in the docket.`,
   'print-gone': (v) => `What is printed on ${v.area} is not here any more. Choose another in the docket.`,
+  'scene-gone': () =>
+    'A scene of the list of pictures is not here any more. Choose another on the contact sheet or in the docket.',
+  'colour-not-offered': (v) => `The picture “${v.scene}” shows ${v.colour}, which buyers cannot order here.`,
   'picture-gone': () => 'A kept picture of the shot list is not here any more. Choose another in the docket.',
   'card-empty': (v) => `There is nothing to tell on the card of ${String(v.card)}; it is left out.`,
   'place-free': (v) => (v.says ? `A picture is still to be put in: ${String(v.says)}.` : 'A picture is still to be put in.'),

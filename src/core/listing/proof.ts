@@ -26,6 +26,10 @@ export interface ProofPicture {
   /** The scene, the card or the artwork that it shows. */
   scene: string;
   colour: string;
+  /** Its place in the list of pictures that it was made by, from 0. */
+  shot?: number;
+  /** Its colour, where buyers cannot order it here. */
+  notOffered?: string;
   /** Names in the derived shelf; null when it could not be made, or is not there yet. */
   file: string | null;
   small: string | null;

@@ -78,6 +78,10 @@ describe('colours', () => {
   });
   test('a shot list counts on from the featured colour and starts again at the end', () => {
     const choice = chooseColours([[ink('#f7efdc', [247, 239, 220])]], CLOTH);
-    expect((['featured', 1, 2] as const).map((want) => shotColour(choice, want).name)).toEqual(['Harbour', 'Ink', 'Harbour']);
+    expect((['featured', 1, 2] as const).map((want) => shotColour(choice, want, CLOTH, [[]]).name)).toEqual([
+      'Harbour',
+      'Ink',
+      'Harbour',
+    ]);
   });
 });

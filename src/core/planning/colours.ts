@@ -1,6 +1,7 @@
 import { apart } from '../colour/apart';
 import { hexToRgb } from '../colour/colour';
 import { legibility, type Ink } from '../artwork/measure/measure';
+import type { ShotColour } from '../docket/docket';
 
 /** Below this share of readable ink a cloth colour is left out. */
 export const READABLE = 0.62;
@@ -52,10 +53,24 @@ export function chooseColours(prints: (Ink[] | null)[], colours: Dye[], most = I
   };
 }
 
-/** The colour of one of a shot list's pictures: the featured one first, then the others in the docket's order. */
-export function shotColour(choice: ColourChoice, want: 'featured' | number): ColourChoice['offered'][number] {
+/**
+ * The colour of one of a shot list's pictures: the featured one first, then the others in the docket's order. One that is named or
+ * written down is shown whether it is offered or not, with the artwork of the motif (`prints`, as in `chooseColours`) that reads best on
+ * it; of a name that the blank does not have, the featured one takes the place.
+ */
+export function shotColour(
+  choice: ColourChoice,
+  want: ShotColour,
+  dyes: readonly Dye[],
+  prints: (Ink[] | null)[],
+): ColourChoice['offered'][number] {
   const first = choice.offered.find((c) => c.name === choice.featured)!;
   if (want === 'featured') return first;
-  const ring = [first, ...choice.offered.filter((c) => c !== first)];
-  return ring[want % ring.length]!;
+  if (typeof want === 'number') {
+    const ring = [first, ...choice.offered.filter((c) => c !== first)];
+    return ring[want % ring.length]!;
+  }
+  const dye = typeof want === 'string' ? { name: want, hex: want } : dyes.find((d) => d.name === want.named);
+  if (!dye) return first;
+  return choice.offered.find((c) => c.name === dye.name) ?? chooseColours(prints, [dye], 1, 0, true).offered[0]!;
 }

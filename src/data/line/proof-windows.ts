@@ -24,13 +24,15 @@ export interface ProofFilter {
   among?: readonly string[];
   /** Only those that are out of date. */
   stale?: boolean;
+  /** Only those with a picture that something is wrong with. */
+  wrong?: boolean;
 }
 
 const WHERE = `($1::uuid IS NULL OR p.run_id = $1) AND ($2::text[] IS NULL OR p.state = ANY($2)) AND ($3::text IS NULL OR p.outlet_id = $3)
   AND ($4::uuid IS NULL OR p.docket_id = $4) AND ($5::text[] IS NULL OR p.artwork_id = ANY(ARRAY(SELECT found_by_words($5))))
   AND ($6::text[] IS NULL OR left(p.id::text, 8) = ANY($6))`;
 
-const values = (f: ProofFilter): unknown[] => {
+export const values = (f: ProofFilter): unknown[] => {
   const { patterns } = patternsOf(f.find);
   return [
     f.run ?? null,
@@ -41,14 +43,14 @@ const values = (f: ProofFilter): unknown[] => {
     f.among ?? null,
   ];
 };
-/** Proofs `p` that a filter means, with `a` their artworks where an order asks for these: what follows SELECT. */
-const meant = (f: ProofFilter, sort?: ProofSort): string =>
-  `FROM proof p ${f.stale ? WITH_CAUSES : sort === 'artwork' ? 'JOIN artwork a ON a.id = p.artwork_id' : ''}
-   WHERE ${WHERE} ${f.stale ? `AND cardinality(${BECAUSE}) > 0` : ''}`;
+/** Proofs `p` that a filter means, with `a` their artworks where an order asks for these, and what is joined beside: what follows SELECT. */
+export const meant = (f: ProofFilter, sort?: ProofSort, beside = ''): string =>
+  `FROM proof p ${f.stale ? WITH_CAUSES : sort === 'artwork' ? 'JOIN artwork a ON a.id = p.artwork_id' : ''} ${beside}
+   WHERE ${WHERE} ${f.stale ? `AND cardinality(${BECAUSE}) > 0` : ''} ${f.wrong ? "AND p.wrongs <> '{}'" : ''}`;
 
 /** How many proofs are meant, by state. What is asked for by state, docket, outlet or run alone is read from the counts that are kept. */
 export async function countMeant(tx: Tx, f: ProofFilter): Promise<Partial<Record<ProofState, number>>> {
-  const kept = !f.find && !f.among && !f.stale && !(f.run && f.docket);
+  const kept = !f.find && !f.among && !f.stale && !f.wrong && !(f.run && f.docket);
   const found = await rows<{ state: ProofState; count: number }>(
     tx,
     kept

@@ -13,6 +13,7 @@ import { putPlacementsBack, type PlacementsUndo } from '../bench/giving';
 import { putWaiversBack, type WaiversUndo } from '../bench/waiving';
 import { putBack } from '../artwork/changing';
 import { putAllowedBack, type AllowedUndo } from '../line/allowing';
+import { putShotsBack, type ShotsUndo } from '../line/mending';
 import { putProofBack } from '../line/proofs';
 import { lookedAt, notLookedAt } from '../../data/stockroom/blank-changes';
 import { putDocketsBack } from '../stockroom/changes';
@@ -93,18 +94,21 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
           : '',
       };
     }
+    case 'shots':
     case 'allowed':
     case 'choices':
     case 'placements':
     case 'waivers': {
       const { count, left } =
-        undo.kind === 'allowed'
-          ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
-          : undo.kind === 'choices'
-            ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
-            : undo.kind === 'waivers'
-              ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
-              : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
+        undo.kind === 'shots'
+          ? await putShotsBack(tx, workspace, undo as unknown as ShotsUndo, again)
+          : undo.kind === 'allowed'
+            ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
+            : undo.kind === 'choices'
+              ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
+              : undo.kind === 'waivers'
+                ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
+                : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
       const sentence = `${left} ${left === 1 ? 'was' : 'were'} changed since, and ${left === 1 ? 'stays' : 'stay'}.`;
       return { count, left, sentence: left ? sentence : '' };
     }

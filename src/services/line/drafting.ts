@@ -22,10 +22,15 @@ export interface DownloadsMade {
   problems: Problem[];
 }
 
-/** Which pictures are there, each with what its outlet's limits cost it; `full`: the disk had no room for more. */
+/**
+ * Which pictures are there, each with what its outlet's limits cost it; `full`: the disk had no room for more. `printed` of them were not
+ * there before, which took one thread `ms`.
+ */
 export interface PicturesMade {
   pictures: { file: string; quality?: number; sidePx?: number; heavy?: true }[];
   full: boolean;
+  printed: number;
+  ms: number;
 }
 
 /** Proofs of one artwork that wait to be drafted, with the pictures and files that they need (each once). */
@@ -36,7 +41,8 @@ export interface DraftPlan {
   proofs: { proof: ProofRow; making: Making; prepared: Prepared }[];
 }
 
-const ordersIn = (pictures: readonly Picture[]): PictureOrder[] => pictures.filter((p) => p.kind !== 'free');
+const ordersIn = (pictures: readonly Picture[]): PictureOrder[] =>
+  pictures.flatMap(({ shot: _, notOffered: __, ...p }) => (p.kind === 'free' ? [] : [p]));
 
 /** Plans the drafting of an artwork's waiting proofs in a run; null when the run was stopped or paused, or nothing waits. */
 export function planDrafts(workspace: string, runId: string, artworkId: string): Promise<DraftPlan | null> {
@@ -67,6 +73,8 @@ const kept = (pictures: readonly Picture[], made: Set<string>): ProofPicture[] =
     kind: p.kind,
     scene: p.scene,
     colour: p.colourName,
+    shot: p.shot,
+    ...(p.notOffered && { notOffered: p.notOffered }),
     file: p.kind !== 'free' && made.has(p.file) ? p.file : null,
     small: p.kind !== 'free' && made.has(p.file) ? p.small : null,
   }));
@@ -130,6 +138,7 @@ export async function finishDrafts(
         madeFrom: [making.artwork, ...making.twins].map((a) => a.sha256),
         docketRevision: making.docket.revision,
         ownPlacements: making.ownPlacements,
+        shotsMade: making.kept.shots,
         plan: { id: making.plan.id, revision: making.plan.revision },
         rulesVersion: making.outlet.rulesVersion,
       };

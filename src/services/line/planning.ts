@@ -1,5 +1,5 @@
 import { allowedOf } from '../../data/line/allowed';
-import { offersAt } from '../../core/docket/docket';
+import { effective, offersAt } from '../../core/docket/docket';
 import { columnKey, standingOf, whyClosed, type Column, type Place } from '../../core/planning/cells';
 import * as artworks from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
@@ -12,6 +12,7 @@ import { placedProofs, sheetWorks, type SheetWork } from '../../data/line/sheet'
 import { listOutlets, type OutletRow } from '../../data/outlets/outlets';
 import { listDockets, type DocketRow } from '../../data/stockroom/dockets';
 import { Trouble } from '../trouble';
+import { secondsFor } from './pace';
 import { leadAt, leadsOf, selected, takeLead, type Selection } from './sheet';
 
 /** The product of artworks x dockets x outlets, single cells of it, or a part of the sheet. */
@@ -123,34 +124,77 @@ function placesAt(columns: readonly Column[], dockets: DocketRow[], outlets: Out
   });
 }
 
+const cellKey = (c: data.Cell) => `${c.artworkId}/${columnKey({ docket: c.docketId, outlet: c.outletId })}`;
+/** `state` is that of the proof that is there already. */
+type SortedCell = data.Cell & { place: At; work: SheetWork; state: string | undefined };
+/** The cells of a part of the sheet: those that can be drafted, and those that are left out, with the reason. */
+async function sortedOut(tx: Tx, part: RunPart): Promise<{ wanted: SortedCell[]; leftOut: LeftOut[] }> {
+  const works = await sheetWorks(tx, part.artworks);
+  const places = placesAt(part.columns, await listDockets(tx), await listOutlets(tx));
+  const leads = await leadsOf(tx, works);
+  const allowed = await allowedOf(tx, part.artworks);
+  const stands = new Map((await placedProofs(tx, part.artworks)).map((p) => [cellKey(p), p.state as string]));
+  const leftOut: LeftOut[] = [];
+  const wanted: SortedCell[] = [];
+  for (const work of works)
+    for (const place of places) {
+      const at = { artworkId: work.id, docketId: place.docket, outletId: place.outlet };
+      const state = stands.get(cellKey(at));
+      if (part.only === 'open' ? state !== undefined : part.only === 'held' && standingOf(state ?? '') !== 'held') continue;
+      const why = whyClosed(work, place, leadAt(leads, work, place), allowed);
+      if (why) leftOut.push({ artwork: work.name, docket: place.docketName, outlet: place.outletName, ...why });
+      else {
+        takeLead(leads, work, place);
+        wanted.push({ ...at, place, work, state });
+      }
+    }
+  return { wanted, leftOut };
+}
+
+/** What a run would make. */
+export interface Forecast {
+  proofs: number;
+  pictures: number;
+  /** How long all pictures take on this machine; null while it has made none. What is there already takes no time. */
+  seconds: number | null;
+  /** Of the proofs: those that are there, and are drafted again. What a hand wrote stays. */
+  again: number;
+  leftOut: number;
+}
+/** Proofs in these states are left as they are; those that are listed are drafted again where they are out of date, which is not looked into here. */
+const STAYS = ['passed', 'sending', 'listed'];
+/** Tells what a run would make, without beginning it. */
+export const forecastRun = (workspace: string, wish: RunWish): Promise<Forecast> =>
+  inWorkspace(workspace, async (tx) => {
+    const told: Forecast = { proofs: 0, pictures: 0, seconds: null, again: 0, leftOut: 0 };
+    const shots = new Map<string, number>();
+    for (const d of await listDockets(tx))
+      for (const { outlet } of d.document.outlets)
+        shots.set(columnKey({ docket: d.id, outlet }), effective(d.document, outlet).shots.length);
+    for (const part of await partsOf(tx, wish)) {
+      const rows = Math.max(1, Math.floor(WINDOW / part.columns.length));
+      for (let at = 0; at < part.artworks.length; at += rows) {
+        const { wanted, leftOut } = await sortedOut(tx, { ...part, artworks: part.artworks.slice(at, at + rows) });
+        told.leftOut += leftOut.length;
+        for (const c of wanted) {
+          // passed on or sent, it stays where it is
+          if (STAYS.includes(c.state ?? '')) continue;
+          told.proofs++;
+          told.pictures += shots.get(columnKey(c.place)) ?? 0;
+          if (c.state) told.again++;
+        }
+      }
+    }
+    return { ...told, seconds: await secondsFor(tx, told.pictures) };
+  });
+
 /** Lays out about so many cells of a run. False when there was nothing left, or it does not go on. */
 async function layOutSome(tx: Tx, workspace: string, runId: string, cells: number): Promise<boolean> {
   // whoever stops it takes hold of the run first as well, and of its parts then
   const part = (await data.heldRun(tx, runId)) === 'going' ? await data.takePart(tx, runId, cells) : null;
   if (!part) return false;
-  const works = await sheetWorks(tx, part.artworks);
-  const places = placesAt(part.columns, await listDockets(tx), await listOutlets(tx));
-  const leads = await leadsOf(tx, works);
+  const { wanted, leftOut } = await sortedOut(tx, part);
   const again = await listedOutOfDate(tx, part.artworks);
-  const allowed = await allowedOf(tx, part.artworks);
-  const cellKey = (c: data.Cell) => `${c.artworkId}/${columnKey({ docket: c.docketId, outlet: c.outletId })}`;
-  const stands = new Map(
-    part.only === 'all' ? [] : (await placedProofs(tx, part.artworks)).map((p) => [cellKey(p), standingOf(p.state)]),
-  );
-  const leftOut: LeftOut[] = [];
-  const wanted: (data.Cell & { place: At; work: SheetWork })[] = [];
-  for (const work of works)
-    for (const place of places) {
-      const cell = { artworkId: work.id, docketId: place.docket, outletId: place.outlet, place, work };
-      const stand = stands.get(cellKey(cell));
-      if (part.only === 'open' ? stand !== undefined : part.only === 'held' && stand !== 'held') continue;
-      const why = whyClosed(work, place, leadAt(leads, work, place), allowed);
-      if (why) leftOut.push({ artwork: work.name, docket: place.docketName, outlet: place.outletName, ...why });
-      else {
-        takeLead(leads, work, place);
-        wanted.push(cell);
-      }
-    }
   const added = await data.addProofs(tx, runId, wanted, again);
   const taken = new Set(added.map(cellKey));
   for (const c of wanted)

@@ -252,7 +252,7 @@ export async function tryDocket(
       others: new Map(others.map((a) => [a.id, a])),
       enclosures: new Map((await enclosuresByIds(tx, document.downloads?.along ?? [])).map((e) => [e.id, e])),
       outlet: { ...outlet, rules: outlet.rules, rulesVersion: outlet.rulesVersion },
-      kept: { fields: { words: {}, tags: {} }, variants: [] },
+      kept: { fields: { words: {}, tags: {} }, variants: [], shots: null },
     });
     return { ...made, fees: outlet.rules.fees, language: mainLanguage(outlet.rules), names: lineNames(document) };
   });

@@ -138,6 +138,13 @@ export class Renderer {
     const rank = ([o]: PictureOrder[]) => `${leadOf(o!)} ${sceneOf(o!)}`;
     const groups = [...missing.values()].sort((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0));
     const artworks = new Artworks();
+    const began = performance.now();
+    const told = (full: boolean): PicturesMade => ({
+      pictures: there,
+      full,
+      printed: groups.length,
+      ms: performance.now() - began,
+    });
     const busy = Array.from({ length: PLACES }, () => Promise.resolve());
     const all = () => Promise.all(busy);
     try {
@@ -154,9 +161,9 @@ export class Renderer {
     } catch (error) {
       await Promise.allSettled(busy);
       if ((error as NodeJS.ErrnoException).code !== 'ENOSPC') throw error;
-      return { pictures: there, full: true };
+      return told(true);
     }
-    return { pictures: there, full: false };
+    return told(false);
   }
 
   private async picture(

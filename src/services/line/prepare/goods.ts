@@ -121,20 +121,22 @@ const canBeHad = (blank: BlankDocument, colour: string, size: string): boolean =
   );
 const named = (chosen: Chosen, all: { name: string }[]): string[] => (Array.isArray(chosen) ? chosen : all.map((c) => c.name));
 const most = (chosen: Chosen): number => (Array.isArray(chosen) ? Infinity : chosen.best);
-const inksOf = (motif: ArtworkRow[]) => motif.map((a) => (fillsSheet(a.measured!) ? null : a.measured!.inks));
+export const inksOf = (motif: ArtworkRow[]) => motif.map((a) => (fillsSheet(a.measured!) ? null : a.measured!.inks));
+
+/** A blank's colours as an artwork is read on them: where ink lies below it, that is what it is read on. */
+export function dyesOn(blank: BlankDocument, line: GoodsLine, lead: ArtworkRow): BlankDocument['colours'] {
+  const inked = line.placements.find((p) => p.layers.some(isLead));
+  const ground = inked && groundHex(inked.ground, lead);
+  return ground ? blank.colours.map((c) => ({ ...c, ground })) : blank.colours;
+}
 
 /** The colours that can be offered, and which twin goes on each; null when the blank has none of the docket's any more. */
 function coloursOf(motif: ArtworkRow[], blank: BlankDocument, line: GoodsLine, byHand: boolean, tell: Tell): ColourChoice | null {
   // by rule only what can be had is chosen among; what is named is told where it cannot
   const there = blank.colours.filter((c) => line.sizes.some((s) => canBeHad(blank, c.name, s)));
   const wanted = named(line.colours, there.length ? there : blank.colours);
-  // where ink lies below the artwork, that is what it is read on
-  const inked = line.placements.find((p) => p.layers.some(isLead));
-  const ground = inked && groundHex(inked.ground, motif[0]!);
-  const dyes = wanted.flatMap((name) => {
-    const dye = blank.colours.find((c) => c.name === name);
-    return dye ? [ground ? { ...dye, ground } : dye] : [];
-  });
+  const all = dyesOn(blank, line, motif[0]!);
+  const dyes = wanted.flatMap((name) => all.find((c) => c.name === name) ?? []);
   const gone = wanted.filter((name) => !dyes.some((d) => d.name === name));
   if (gone.length)
     tell('discontinued', 'goods', !dyes.length, { what: 'colours', house: blank.house, blank: blank.name, names: gone });

@@ -1,4 +1,13 @@
-import { artworksIn, effective, withChoices, withOwn, type Effective, type OwnChoice } from '../../../core/docket/docket';
+import {
+  artworksIn,
+  artworksShown,
+  effective,
+  withChoices,
+  withOwn,
+  type Effective,
+  type OwnChoice,
+  type Shot,
+} from '../../../core/docket/docket';
 import { artworksOf } from '../../../core/placement/form';
 import type { ProofFields, ProofVariant } from '../../../core/listing/proof';
 import type { PricePlan } from '../../../core/pricing/plan';
@@ -47,7 +56,7 @@ export interface Making {
   enclosures: Map<string, EnclosureRow>;
   outlet: OutletRow & { rules: RulesDocument; rulesVersion: number };
   /** What it says and costs now: what a person wrote stays. */
-  kept: { fields: ProofFields; variants: ProofVariant[] };
+  kept: { fields: ProofFields; variants: ProofVariant[]; shots: Shot[] | null };
 }
 
 export interface Wanted {
@@ -56,6 +65,8 @@ export interface Wanted {
   outletId: string;
   fields: ProofFields;
   variants: ProofVariant[];
+  /** Its own list of pictures, in the place of the docket's; null where no hand changed it. */
+  shots: Shot[] | null;
 }
 
 /** Loads what one artwork's proofs are made from, with one question a kind; null for a proof whose outlet has no rules yet. */
@@ -80,13 +91,17 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
   const others = new Map(
     (
       await artworks.artworksByIds(tx, [
-        ...new Set([...named.flatMap((d) => artworksIn(d.document)), ...own.flatMap((o) => artworksOf(o.document))]),
+        ...new Set([
+          ...named.flatMap((d) => artworksIn(d.document)),
+          ...own.flatMap((o) => artworksOf(o.document)),
+          ...wanted.flatMap((w) => artworksShown(w.shots ?? [])),
+        ]),
       ])
     ).map((a) => [a.id, a]),
   );
   const along = [...new Set(named.flatMap((d) => d.document.downloads?.along ?? []))];
   const enclosures = new Map(along.length ? (await enclosuresByIds(tx, along)).map((e) => [e.id, e]) : []);
-  return wanted.map(({ id, docketId, outletId, fields, variants }) => {
+  return wanted.map(({ id, docketId, outletId, fields, variants, shots }) => {
     const docket = dockets.get(docketId)!;
     const outlet = outlets.get(outletId)!;
     const { rules, rulesVersion } = outlet;
@@ -94,7 +109,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
     const shared = effective(docket.document, outletId);
     const choices = chosen.filter((c) => c.docketId === docketId);
     const placed = withOwn(shared.lines, own.filter((o) => o.docketId === docketId)); // prettier-ignore
-    const order = { ...shared, lines: withChoices(placed, choices) };
+    const order = { ...shared, ...(shots && { shots }), lines: withChoices(placed, choices) };
     return {
       proofId: id,
       artwork,
@@ -109,7 +124,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       others,
       enclosures,
       outlet: { ...outlet, rules, rulesVersion },
-      kept: { fields, variants },
+      kept: { fields, variants, shots },
     };
   });
 }

@@ -1,4 +1,4 @@
-import type { Shot } from '../../../core/docket/docket';
+import type { Shot, ShotColour } from '../../../core/docket/docket';
 import { faceOn, type AreaPlacement, type Layer } from '../../../core/placement/form';
 import { enlarged, layAll, type Lie } from '../../../core/placement/lay';
 import { shotColour } from '../../../core/planning/colours';
@@ -13,7 +13,7 @@ import { derivedName } from '../../../files/store';
 import { workingName } from '../../artwork/raster-names';
 import { sceneById, sceneState } from '../../stockroom/scenes';
 import { cardOf, type Card } from './cards';
-import type { LineOffer, Tell } from './goods';
+import { dyesOn, inksOf, type LineOffer, type Tell } from './goods';
 import type { Making } from './making';
 import { artworkOn, groundHex, shownBy } from './printed';
 
@@ -56,7 +56,12 @@ export type PictureOrder =
   | ({ kind: 'card'; card: Card } & Named)
   | ({ kind: 'kept' } & PictureSource & Named);
 /** One place of the shot list: a picture to make, or one that a hand puts there. */
-export type Picture = PictureOrder | { kind: 'free'; scene: ''; colourName: '' };
+export type Picture = (PictureOrder | { kind: 'free'; scene: ''; colourName: '' }) & {
+  /** Its place in the list. */
+  shot: number;
+  /** Its colour, where buyers cannot order it here. */
+  notOffered?: string;
+};
 
 const filesAs = (output: PictureOutput) => (inputs: unknown) => ({
   file: derivedName([inputs, output], PICTURE_ENDINGS[output.format]),
@@ -113,10 +118,10 @@ export function picturesOf(
   const scenes = new Set<string>();
   const files = filesAs(outputFor(making.outlet.rules.pictures));
   let wanted = making.order.shots.length;
-  const pictures = making.order.shots.flatMap((shot): Picture[] => {
+  const pictures = making.order.shots.flatMap((shot, at): Picture[] => {
     if (shot.kind === 'free') {
       tell('place-free', 'pictures', false, shot.says ? { says: shot.says } : {});
-      return [{ kind: 'free', scene: '', colourName: '' }];
+      return [{ kind: 'free', scene: '', colourName: '', shot: at }];
     }
     if (shot.kind === 'kept') {
       const it = making.others.get(shot.artwork);
@@ -124,27 +129,31 @@ export function picturesOf(
         tell('picture-gone', 'pictures', true);
         return [];
       }
-      return [{ kind: 'kept', ...sourceOf(it), scene: it.id, colourName: '', ...files(['kept', 1, it.sha256]) }];
+      return [{ kind: 'kept', ...sourceOf(it), scene: it.id, colourName: '', shot: at, ...files(['kept', 1, it.sha256]) }];
     }
     const offer = offers.find((o) => (shot.line ? o.line.key === shot.line : fits(o, shot)));
     if (!offer?.colours) return [];
     if (shot.kind === 'card') {
       const card = cardOf(shot.card, offer);
-      if (card) return [{ kind: 'card', card, scene: shot.card, colourName: '', ...files(['card', card]) }];
+      if (card) return [{ kind: 'card', card, scene: shot.card, colourName: '', shot: at, ...files(['card', card]) }];
       // nothing to tell is no fault: a listing without a size chart is one all the same
       tell('card-empty', 'pictures', false, { card: shot.card });
       wanted--;
       return [];
     }
     const sheet = sceneById(shot.scene);
-    if (!sheet) return [];
+    if (!sheet) {
+      tell('scene-gone', 'pictures', true);
+      return [];
+    }
     const sizes = offer.sizes.length ? offer.sizes : offer.line.sizes.filter((s) => offer.blank.sizes.some((b) => b.name === s));
     if (!sizes.length) return [];
     const motif = [making.artwork, ...making.twins];
+    const dyes = dyesOn(offer.blank, offer.line, making.artwork);
     // of several products in one picture each shows the next colour, unless it is said of it
     const dressed = sheet.products.map(({ rooms }, i) => {
-      const own = i > 0 ? shot.others?.[i - 1] : undefined;
-      const colour = shotColour(offer.colours!, own?.colour ?? counted(shot.colour, i));
+      const own = i > 0 ? shot.others?.[i - 1] : shot;
+      const colour = shotColour(offer.colours!, own?.colour ?? counted(shot.colour, i), dyes, inksOf(motif));
       const named = own?.artwork ? artworkOn(own.artwork, making.artwork, making.others) : null;
       const lead = named ?? motif[colour.print]!;
       const prints = offer.line.placements.flatMap((p): Print[] => {
@@ -168,14 +177,21 @@ export function picturesOf(
         p.layers.map((l) => ['svg' in l ? l.svg : l.original.sha256, lieName(l)]),
       ]),
     ];
-    return [{ kind: 'scene', prints, products, scene: sheet.id, colourName: dressed[0]!.colour.name, ...files(inputs) }];
+    const strange = dressed.map((d) => d.colour).find((c) => !offer.colours!.offered.includes(c));
+    if (strange) tell('colour-not-offered', 'pictures', false, { colour: strange.name, scene: sheet.title });
+    return [
+      {
+        ...{ kind: 'scene', prints, products, scene: sheet.id, colourName: dressed[0]!.colour.name, shot: at },
+        ...(strange && { notOffered: strange.hex }),
+        ...files(inputs),
+      },
+    ];
   });
   return { pictures, scenes: [...scenes].sort(), wanted };
 }
 
 /** The colour that the next products of a picture show: those that follow on the first one's. */
-const counted = (colour: 'featured' | number, by: number): 'featured' | number =>
-  by ? (colour === 'featured' ? 0 : colour) + by : colour;
+const counted = (colour: ShotColour, by: number): ShotColour => (by ? (typeof colour === 'number' ? colour : 0) + by : colour);
 
 /** A scene shows a goods line when it is of its blank's kind; a card goes with any. */
 const fits = (offer: LineOffer, shot: Exclude<Shot, { kind: 'kept' | 'free' }>): boolean =>

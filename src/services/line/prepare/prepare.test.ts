@@ -151,7 +151,7 @@ function making(change: Change = {}): Making {
     others: new Map((change.others ?? []).map((a) => [a.id, a])),
     enclosures: new Map(),
     outlet: { ...outlet, rules: { ...rules, ...change.rules } },
-    kept: { fields: change.fields ?? { words: {}, tags: {} }, variants: change.variants ?? [] },
+    kept: { fields: change.fields ?? { words: {}, tags: {} }, variants: change.variants ?? [], shots: null },
   };
 }
 const made = (change: Change = {}): Prepared => prepare(making(change));
