@@ -59,7 +59,8 @@ const mockups = new Tinypool({
   minThreads: 0,
   maxThreads: 1,
   concurrentTasksPerWorker: threads,
-  idleTimeout: IDLE_MS,
+  // whoever puts one picture right after another should not wait for scenes to be compiled each time
+  idleTimeout: 3 * IDLE_MS,
 });
 // pictures wait for their turn here: those that wait in the pool itself are forgotten when a process dies
 const turn = pLimit(threads);

@@ -1,7 +1,7 @@
 /** The screens that commands belong to, by the first part of their addresses. */
 export const STATIONS = ['artwork', 'sheet', 'proofs', 'press', 'ledger', 'stockroom'] as const;
 /** Rooms beside the line: work is brought to them from its stations. */
-export const ROOMS = [...STATIONS, 'bench'] as const;
+export const ROOMS = [...STATIONS, 'bench', 'contact'] as const;
 export type Station = (typeof ROOMS)[number];
 
 interface Told {
@@ -48,6 +48,7 @@ export const COMMANDS = told({
   'proofs.pictures': { word: 'Take pictures away', keys: 'I', at: 'proofs' },
   'proofs.closer': { word: 'Look closer', keys: 'Z', at: 'proofs' },
 
+  'proofs.contact': { word: 'Contact sheet', keys: 'C', at: 'proofs' },
   'proofs.bench': { word: 'Place it otherwise', keys: 'G', at: 'proofs' },
 
   'bench.trouble': { word: 'To the next one with trouble', keys: 'H', at: 'bench' },
@@ -57,6 +58,30 @@ export const COMMANDS = told({
   'bench.fitting': { word: 'Use a fitting file', keys: 'F', at: 'bench' },
   'bench.copies': { word: 'Give only its copies', at: 'bench' },
   'bench.standard': { word: 'Make it the docket’s', at: 'bench' },
+
+  'contact.wrong-1': { word: 'Flag: sits wrong', keys: '1', at: 'contact' },
+  'contact.wrong-2': { word: 'Flag: hard to see', keys: '2', at: 'contact' },
+  'contact.wrong-3': { word: 'Flag: wrong colour', keys: '3', at: 'contact' },
+  'contact.wrong-4': { word: 'Flag: wrong scene', keys: '4', at: 'contact' },
+  'contact.wrong-5': { word: 'Flag: wrong artwork', keys: '5', at: 'contact' },
+  'contact.wrong-6': { word: 'Flag: not good', keys: '6', at: 'contact' },
+  'contact.right': { word: 'Nothing wrong with it', keys: '0', at: 'contact' },
+  'contact.next-wrong': { word: 'To the next flagged', keys: 'H', at: 'contact' },
+  'contact.closer': { word: 'Look closer', keys: 'Z', at: 'contact' },
+  'contact.loupe': { word: 'Loupe', keys: 'L', at: 'contact' },
+  'contact.compare': { word: 'Compare two to four', keys: 'B', at: 'contact' },
+  'contact.slip': { word: 'Open or close the slip', keys: 'E', at: 'contact' },
+  'contact.scene': { word: 'Another scene', keys: 'C', at: 'contact' },
+  'contact.colour': { word: 'Another colour', keys: 'V', at: 'contact' },
+  'contact.artwork': { word: 'Another artwork', keys: 'A', at: 'contact' },
+  'contact.earlier': { word: 'One place earlier', keys: '[', at: 'contact' },
+  'contact.later': { word: 'One place later', keys: ']', at: 'contact' },
+  'contact.out': { word: 'Take out', keys: 'X', at: 'contact' },
+  'contact.docket': { word: 'Back to the docket’s list', keys: 'U', at: 'contact' },
+  'contact.put': { word: 'Put on others', keys: 'P', at: 'contact' },
+  'contact.bench': { word: 'Place it otherwise', keys: 'G', at: 'contact' },
+  'contact.pictures': { word: 'Take pictures away', keys: 'I', at: 'contact' },
+  'contact.size': { word: 'Another size', keys: 'S', at: 'contact' },
 
   'press.send': { word: 'Send', keys: 'S', at: 'press' },
   'press.pause': { word: 'Pause', keys: 'W', at: 'press' },
@@ -122,6 +147,14 @@ export const MOVES: Partial<Record<Station, [keys: string, what: string][]>> = {
     ['Alt + drag', 'move without lying on guides'],
     ['← →', 'along the row: the artwork before or behind'],
     ['Space', 'mark an artwork of the row'],
+  ],
+  contact: [
+    ['← ↑ → ↓', 'move'],
+    ['Space', 'pick'],
+    ['Shift + arrows', 'pick a row'],
+    ['Enter', 'one large, and on with ← →'],
+    ['drag', 'to another place, or onto another proof'],
+    ['Esc', 'pick none'],
   ],
   proofs: [
     ['↑ ↓', 'next or previous proof'],

@@ -157,6 +157,13 @@ export function ProofStation({ first }: { first: FirstProofs }) {
         : null,
     'proofs.prints': total ? { says: 'Make print files', does: () => setPrinting(true) } : null,
     'proofs.pictures': total ? { says: 'Take pictures away', does: () => setTaking(true) } : null,
+    'proofs.contact': total
+      ? {
+          says: 'Contact sheet',
+          does: () =>
+            router.push(`/contact?${new URLSearchParams(id && !meant.run ? { ...(here && { run: here.runId }) } : meant)}`),
+        }
+      : null,
     'proofs.bench': here
       ? {
           says: `Place ${named} otherwise`,
@@ -206,8 +213,8 @@ export function ProofStation({ first }: { first: FirstProofs }) {
         <div className="px-[18px] pt-2.5 pb-2">
           <div className="flex items-baseline gap-2">
             <h1 className="grow text-[22px]">Proofs</h1>
-            <CommandButton id="proofs.pictures" of={bindings}>
-              Pictures
+            <CommandButton id="proofs.contact" of={bindings}>
+              Contact sheet
             </CommandButton>
             <CommandButton id="proofs.prints" of={bindings}>
               Print files

@@ -17,7 +17,7 @@ test('no picture is heavier than is reckoned with, not even noise: a limit above
     ['webp', 2],
     ['png', 4],
   ] as const) {
-    const made = await encoded(noise(), SIDE, outputFor({ ...rules, formats: [format] }));
+    const made = await encoded(noise, SIDE, outputFor({ ...rules, formats: [format] }));
     expect(made!.data.length).toBeLessThan(SIDE * SIDE * most);
     expect((await sharp(made!.data).metadata()).format).toBe(format);
   }
@@ -25,17 +25,17 @@ test('no picture is heavier than is reckoned with, not even noise: a limit above
 test.each(['jpeg', 'webp', 'png'] as const)(
   'a %s gives up quality first, then size, until it is light enough',
   async (format) => {
-    const free = (await encoded(noise(), SIDE, outputFor({ ...rules, formats: [format] })))!;
+    const free = (await encoded(noise, SIDE, outputFor({ ...rules, formats: [format] })))!;
     expect([free.quality, free.sidePx]).toEqual([QUALITIES[0], SIDE]);
     const less = (await encoded(
-      noise(),
+      noise,
       SIDE,
       outputFor({ ...rules, formats: [format], maxBytes: Math.round(free.data.length * 0.75) }),
     ))!;
     expect(less.data.length).toBeLessThanOrEqual(free.data.length * 0.75);
     expect([less.quality < QUALITIES[0], less.sidePx]).toEqual([true, SIDE]);
     const small = (await encoded(
-      noise(),
+      noise,
       SIDE,
       outputFor({ ...rules, formats: [format], maxBytes: Math.round(free.data.length * 0.18) }),
     ))!;
@@ -45,8 +45,8 @@ test.each(['jpeg', 'webp', 'png'] as const)(
   },
 );
 test('what cannot be so light is said, and not made', async () =>
-  expect(await encoded(noise(), SIDE, outputFor({ ...rules, maxBytes: 500 }))).toBeNull());
+  expect(await encoded(noise, SIDE, outputFor({ ...rules, maxBytes: 500 }))).toBeNull());
 test('a picture is as large as its outlet asks for', async () => {
-  const made = await encoded(noise(), SIDE, outputFor({ ...rules, minSidePx: 900, maxSidePx: 1200 }));
+  const made = await encoded(noise, SIDE, outputFor({ ...rules, minSidePx: 900, maxSidePx: 1200 }));
   expect((await sharp(made!.data).metadata()).width).toBe(1200);
 });

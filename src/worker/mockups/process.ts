@@ -20,6 +20,8 @@ const threads = new Tinypool({
   minThreads: 0,
   maxThreads: count,
   isolateWorkers: false,
+  // a thread with a printer takes half a second to come up: they stay as long as the process does
+  idleTimeout: 2 ** 31 - 1,
 });
 
 /** Makes mockups in threads that share what they print on. One that takes too long ends the process: a thread that hangs hears nothing. */

@@ -10,7 +10,7 @@ import type { PicturesMade } from '../../services/line/drafting';
 import type { PictureOrder } from '../../services/line/prepare/pictures';
 import { drawCard } from '../pictures/cards';
 import { Artworks } from './artworks';
-import { encoded } from './encode';
+import { encoded, type Opened } from './encode';
 import { scenePixels } from './scene-files';
 import type { Shelf } from './shelf';
 
@@ -87,10 +87,9 @@ async function found({ file, small, output }: PictureOrder): Promise<MadePicture
 }
 
 /** Writes a picture as its outlets take it, and in the sizes that are shown here. */
-async function keep(orders: readonly PictureOrder[], picture: Sharp, side: number): Promise<MadePicture[]> {
+async function keep(orders: readonly PictureOrder[], picture: Opened, side: number): Promise<MadePicture[]> {
   const larges = orders.map((o) => encoded(picture, side, o.output));
-  const { data, info } = await picture
-    .clone()
+  const { data, info } = await picture()
     .resize(SMALL_SIDE, SMALL_SIDE, { kernel: 'cubic' })
     .removeAlpha()
     .raw()
@@ -171,18 +170,19 @@ export class Renderer {
     artworks: Artworks,
     place: number,
     all: () => Promise<unknown>,
-  ): Promise<{ picture: Sharp; side: number }> {
-    if (order.kind === 'card') return { picture: sharp(drawCard(order.card)), side: KEPT_SIDE };
+  ): Promise<{ picture: Opened; side: number }> {
+    if (order.kind === 'card') {
+      const drawn = drawCard(order.card);
+      return { picture: () => sharp(drawn), side: KEPT_SIDE };
+    }
     if (order.kind === 'kept') {
       const { rgba, width, height } = await artworks.of(order.working);
       // whole, on white where it is see-through
       const whole = sharp(rgba, { raw: { width, height, channels: 4 } })
         .flatten({ background: '#ffffff' })
         .resize(KEPT_SIDE, KEPT_SIDE, { fit: 'contain', background: '#ffffff' });
-      return {
-        picture: sharp(await whole.raw().toBuffer(), { raw: { width: KEPT_SIDE, height: KEPT_SIDE, channels: 3 } }),
-        side: KEPT_SIDE,
-      };
+      const rgb = await whole.raw().toBuffer();
+      return { picture: () => sharp(rgb, { raw: { width: KEPT_SIDE, height: KEPT_SIDE, channels: 3 } }), side: KEPT_SIDE };
     }
     const printer = await (this.printer ??= Printer.open(PRINTER_BYTES));
     const composed = () => compose(printer, this.shelf, artworks, order, String(place));
@@ -193,6 +193,6 @@ export class Renderer {
       printer.clear();
       return composed();
     });
-    return { picture: sharp(rgb, { raw: { width: size, height: size, channels: 3 } }), side: size };
+    return { picture: () => sharp(rgb, { raw: { width: size, height: size, channels: 3 } }), side: size };
   }
 }

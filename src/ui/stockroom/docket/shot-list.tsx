@@ -9,7 +9,7 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, X } from 'lucide-react';
-import type { Shot } from '@/core/docket/docket';
+import type { Shot, ShotColour } from '@/core/docket/docket';
 import { showsArea } from '@/core/planning/placed';
 import { showsKind } from '@/core/scene/sheet';
 import { DOWNLOADS_KEY } from '@/core/downloads/form';
@@ -98,6 +98,16 @@ export function ShotList({ id, shots, put }: { id: string; shots: Shot[]; put: (
   );
 }
 
+/** A colour of a picture as one value to choose by, and back. */
+const colourText = (colour: ShotColour): string =>
+  typeof colour === 'object' ? `named ${colour.named}` : typeof colour === 'number' ? String(colour) : colour;
+const colourOf = (text: string): ShotColour =>
+  text.startsWith('named ')
+    ? { named: text.slice(6) }
+    : text === 'featured' || text.startsWith('#')
+      ? (text as ShotColour)
+      : Number(text);
+
 /** What a picture is, as one value to choose by. */
 const valueOf = (s: Shot): string =>
   s.kind === 'scene'
@@ -131,7 +141,7 @@ function Row({
   remove: (() => void) | null;
 }) {
   const { document } = useDocket();
-  const { samples } = useGoods();
+  const { samples, blanks } = useGoods();
   const sheets = useScenes();
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id });
   const pictures: (Option | OptionGroup)[] = [
@@ -139,6 +149,13 @@ function Row({
     { group: 'cards', options: [['card sizes', 'Card of sizes'], ['card colours', 'Card of colours'], ...(document.downloads ? [['card files', 'Card of files'] as const] : [])] }, // prettier-ignore
     { group: 'pictures that are kept', options: samples.map((a) => [`kept ${a.id}`, a.name] as const) },
     { group: 'by hand', options: [['free', 'A free place']] },
+  ];
+  // of the goods that it shows, else of the first
+  const its = document.lines.find((l) => 'line' in shot && l.key === shot.line) ?? document.lines[0];
+  const colours = blanks.find((b) => b.id === its?.blank)?.document.colours.map((c) => c.name) ?? [];
+  const any = shot.kind === 'scene' && typeof shot.colour === 'string' && shot.colour !== 'featured' ? [shot.colour] : [];
+  const named: (Option | OptionGroup)[] = [
+    { group: 'by name', options: [...colours.map((c) => [`named ${c}`, c] as const), ...any.map((c) => [c, c] as const)] },
   ];
   const lines = [...document.lines, ...(document.downloads ? [{ key: DOWNLOADS_KEY, noun: document.downloads.noun }] : [])];
   const several = lines.length > 1 && (shot.kind === 'scene' || shot.kind === 'card');
@@ -170,9 +187,9 @@ function Row({
         <ChoiceField
           hideLabel
           label={`Colour ${i + 1}`}
-          value={String(shot.colour)}
-          options={COLOURS}
-          onChange={(e) => put({ ...shot, colour: e.target.value === 'featured' ? 'featured' : Number(e.target.value) })}
+          value={colourText(shot.colour)}
+          options={[...COLOURS, ...named]}
+          onChange={(e) => put({ ...shot, colour: colourOf(e.target.value) })}
         />
       ) : shot.kind === 'free' ? (
         <TextField
