@@ -5,6 +5,9 @@ import { Dialog } from '../parts/dialog';
 import { Picture } from '../parts/picture';
 import type { Spot } from './spots';
 
+/** As wide as so many pictures need, px. */
+const WIDTH: Record<number, number> = { 1: 620, 2: 1180, 3: 1180 };
+
 /** One picture large, or two or four pulled out side by side; what is wrong with each is said in place. */
 export function Compare({
   spots,
@@ -32,15 +35,14 @@ export function Compare({
   }, [step]);
   const one = spots.length === 1;
   return (
-    <Dialog open onClose={close} label={one ? 'Looked at closely' : 'Side by side'} width={one ? 860 : 1180} flush>
-      <div className={`film grid gap-3 p-4 ${one ? '' : 'grid-cols-2'}`}>
+    <Dialog open onClose={close} label={one ? 'Looked at closely' : 'Side by side'} width={WIDTH[spots.length] ?? 720} flush>
+      <div className={`film grid gap-3 p-4 ${one ? '' : spots.length === 3 ? 'grid-cols-3' : 'grid-cols-2'}`}>
         {spots.map((s) => (
           <figure key={`${s.proof}/${s.frame.at}`} className="min-w-0">
             <Picture
               src={s.frame.picture}
               alt={`${s.of.artwork}, ${s.frame.colour || s.frame.shows}`}
-              fit="contain"
-              className={`w-full ${one ? 'h-[70vh]' : spots.length > 2 ? 'h-[36vh]' : 'h-[66vh]'}`}
+              className="aspect-square w-full"
               loupe={s.frame.picture ?? undefined}
             />
             <figcaption className="flex flex-wrap items-center gap-x-2 gap-y-1 pt-1.5 text-[12px] text-[#cfc4ad]">

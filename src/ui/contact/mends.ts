@@ -3,7 +3,7 @@ import type { Wrong } from '@/core/listing/mends';
 import { thousands } from '@/core/thousands';
 import { act, api } from '../api';
 import { sayStep } from '../commands/steps';
-import { count } from '../parts/format';
+import { count, during } from '../parts/format';
 
 /** Which pictures a mend is for: some, or all that are made as one is. */
 export type Whom =
@@ -18,17 +18,13 @@ const WHY: Record<keyof MendedReport['left'], string> = {
   'no such picture': 'without such a picture',
   'makes no sense': 'where that makes no sense',
 };
-/** A time as people say it. */
-const during = (seconds: number): string =>
-  seconds < 90 ? `${seconds} s` : seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${Math.round(seconds / 360) / 10} h`;
-
 /** What a mend does or would do, in sentences. */
 export function toldOf(m: MendedReport): string[] {
   const time = m.pictures && m.seconds !== null ? `, about ${during(Math.max(1, m.seconds))}` : '';
   const left = Object.entries(m.left) as [keyof MendedReport['left'], number][];
   return [
     m.pictures
-      ? `${count(m.pictures, 'picture')} of ${count(m.proofs, 'proof')} made again${time}.`
+      ? `${count(m.pictures, 'picture')} of ${count(m.proofs, 'proof')} to be made${time}.`
       : m.proofs
         ? `${count(m.proofs, 'proof')} changed; no picture has to be made.`
         : 'Nothing changes.',

@@ -7,6 +7,10 @@ export const amount = (minor: number, currency = 'USD'): string => toDecimal({ m
 
 export const count = (n: number, one: string, many = `${one}s`): string => `${thousands(n)} ${n === 1 ? one : many}`;
 
+/** A time as people say it. */
+export const during = (seconds: number): string =>
+  seconds < 90 ? `${seconds} s` : seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${Math.round(seconds / 360) / 10} h`;
+
 export const pictureAddress = (name: string | null): string | undefined => (name ? `/api/v1/pictures/${name}` : undefined);
 
 /** A ground that shows artwork well: cloth of the other tone, and bare paper for pictures that fill their sheet. */

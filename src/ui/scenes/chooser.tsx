@@ -59,7 +59,7 @@ export function SceneChooser({
         )}
       </div>
       {found.length === 0 && <p className="py-3 text-center text-soft">No scene is like that.</p>}
-      <ul className="grid grid-cols-2 gap-2" aria-label="Scenes">
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(140px,1fr))] gap-2" aria-label="Scenes">
         {found.map((s) => {
           const its = previews.find((p) => p.scene === s.id);
           const [liked, on] = [shelf.favourites.includes(s.id), s.id === chosen];

@@ -22,6 +22,7 @@ import { usePassMeant } from '../proofs/passing';
 import { useLine } from '../shell/use-line';
 import { arranged, type CountedColumn } from './columns';
 import { SheetFilters } from './filters';
+import { Forecast } from './forecast';
 import { SheetGrid, type ScrollTo, type SheetHands } from './grid';
 import { between, stepped, type Range, type Spot } from './range';
 import { meantBy, useCounted } from './selecting';
@@ -216,7 +217,16 @@ export function SheetStation({ first }: { first: FirstSheet }) {
           />
           {range ? (
             <div className="ml-auto">
-              <SelectionBar says={`${thousands(cells)} selected`}>
+              <SelectionBar
+                says={`${thousands(cells)} selected`}
+                more={
+                  selection &&
+                  counted &&
+                  (counted.open > 0 || counted.held > 0) && (
+                    <Forecast selection={selection} only={counted.open ? 'open' : 'held'} />
+                  )
+                }
+              >
                 <CommandButton id="sheet.look" of={bindings}>
                   Look through
                 </CommandButton>

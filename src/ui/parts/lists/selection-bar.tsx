@@ -2,7 +2,18 @@
 import { useRef } from 'react';
 
 /** What is selected and what can be done with it (WAI-ARIA APG, toolbar: left and right move between its buttons). */
-export function SelectionBar({ says, none, children }: { says: string; none?: () => void; children: React.ReactNode }) {
+export function SelectionBar({
+  says,
+  more,
+  none,
+  children,
+}: {
+  says: string;
+  /** Below that: what is known of it. */
+  more?: React.ReactNode;
+  none?: () => void;
+  children: React.ReactNode;
+}) {
   const ref = useRef<HTMLDivElement>(null);
   return (
     <div
@@ -19,7 +30,10 @@ export function SelectionBar({ says, none, children }: { says: string; none?: ()
         all[(all.indexOf(e.target) + step + all.length) % all.length]?.focus();
       }}
     >
-      <b className="mr-1 text-teal">{says}</b>
+      <span className="mr-1 leading-tight">
+        <b className="block text-teal">{says}</b>
+        {more}
+      </span>
       {none && (
         <button className="btn btn-ghost btn-sm text-soft hover:text-ink" onClick={none}>
           None

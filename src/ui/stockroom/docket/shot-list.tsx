@@ -8,7 +8,8 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { GripVertical, X } from 'lucide-react';
+import { GripVertical, Images, X } from 'lucide-react';
+import { useState } from 'react';
 import type { Shot, ShotColour } from '@/core/docket/docket';
 import { showsArea } from '@/core/planning/placed';
 import { showsKind } from '@/core/scene/sheet';
@@ -16,6 +17,7 @@ import { DOWNLOADS_KEY } from '@/core/downloads/form';
 import { Button, IconButton } from '../../parts/button';
 import { ChoiceField, TextField, type Option, type OptionGroup } from '../../parts/fields/field';
 import { Part, useDocket, useGoods, Wrong } from './form';
+import { SceneDialog } from './scene-dialog';
 
 const COLOURS: Option[] = [
   ['featured', 'featured colour'],
@@ -102,11 +104,7 @@ export function ShotList({ id, shots, put }: { id: string; shots: Shot[]; put: (
 const colourText = (colour: ShotColour): string =>
   typeof colour === 'object' ? `named ${colour.named}` : typeof colour === 'number' ? String(colour) : colour;
 const colourOf = (text: string): ShotColour =>
-  text.startsWith('named ')
-    ? { named: text.slice(6) }
-    : text === 'featured' || text.startsWith('#')
-      ? (text as ShotColour)
-      : Number(text);
+  text.startsWith('named ') ? { named: text.slice(6) } : text === 'featured' || text.startsWith('#') ? text : Number(text);
 
 /** What a picture is, as one value to choose by. */
 const valueOf = (s: Shot): string =>
@@ -142,6 +140,7 @@ function Row({
 }) {
   const { document } = useDocket();
   const { samples, blanks } = useGoods();
+  const [looking, setLooking] = useState(false);
   const sheets = useScenes();
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id });
   const pictures: (Option | OptionGroup)[] = [
@@ -176,13 +175,29 @@ function Row({
         <GripVertical size={14} />
       </button>
       <span className="text-soft">{i + 1}</span>
-      <ChoiceField
-        hideLabel
-        label={`Picture ${i + 1}`}
-        value={valueOf(shot)}
-        options={pictures}
-        onChange={(e) => put(shotOf(e.target.value, shot))}
-      />
+      <span className="flex items-center gap-1">
+        <ChoiceField
+          hideLabel
+          label={`Picture ${i + 1}`}
+          className="min-w-0 grow"
+          value={valueOf(shot)}
+          options={pictures}
+          onChange={(e) => put(shotOf(e.target.value, shot))}
+        />
+        {shot.kind === 'scene' && (
+          <IconButton label={`Scenes for picture ${i + 1}`} onClick={() => setLooking(true)}>
+            <Images size={14} />
+          </IconButton>
+        )}
+        {looking && shot.kind === 'scene' && (
+          <SceneDialog
+            shot={shot}
+            sheets={sheets}
+            put={(scene) => put(shotOf(`scene ${scene}`, shot))}
+            close={() => setLooking(false)}
+          />
+        )}
+      </span>
       {shot.kind === 'scene' ? (
         <ChoiceField
           hideLabel
