@@ -15,6 +15,8 @@ export const SCREENS = [
   '/artwork?view=table',
   '/sheet',
   '/bench',
+  '/contact',
+  '/contact?by=scene&size=large',
   '/proofs',
   '/press',
   '/ledger',

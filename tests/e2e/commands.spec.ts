@@ -185,6 +185,69 @@ test('sheet and proofs', async ({ page }) => {
   await command(page, 'proofs.take-back', /Take back “/, () => said(page, 'Taken back; it can be changed again.'));
 });
 
+test('contact sheet', async ({ page }) => {
+  const { docket } = await openShop();
+  const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(2), dockets: [docket], outlets: ['quayside'] });
+  await drafted(run.id);
+  await page.goto(`/proofs?run=${run.id}`);
+  await command(page, 'proofs.contact', 'Contact sheet', at(page, /\/contact\?run=/));
+  const frame = (n: number) => page.locator('[data-spot]').nth(n);
+  const slip = page.getByRole('complementary', { name: 'Picture' });
+  await expect(frame(3)).toBeVisible();
+  const wrongs = ['sits wrong', 'hard to see', 'wrong colour', 'wrong scene', 'wrong artwork', 'not good'];
+  for (const [i, wrong] of wrongs.entries())
+    await command(page, `contact.wrong-${i + 1}` as CommandId, `picture 1: ${wrong}`, () =>
+      expect(frame(0)).toHaveAccessibleName(new RegExp(`: ${wrong}$`)),
+    );
+  await page.keyboard.press('ArrowRight');
+  await command(page, 'contact.next-wrong', 'To the next of 1 flagged', () =>
+    expect(frame(0)).toHaveAttribute('aria-current', 'true'),
+  );
+  await command(page, 'contact.right', 'Nothing wrong with picture 1', () =>
+    expect(frame(0)).not.toHaveAccessibleName(/not good/),
+  );
+  await command(page, 'contact.closer', 'Look closer', opens(page, 'Looked at closely'));
+  await command(page, 'contact.loupe', 'Loupe', async () => {
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type('contact.loupe');
+    await expect(page.getByRole('option', { name: 'Put the loupe away' })).toBeVisible();
+    await page.keyboard.press('Escape');
+  });
+  await command(page, 'contact.slip', 'Close the slip', () => expect(slip).toBeHidden());
+  for (const [id, says] of [
+    ['contact.scene', 'Scene'],
+    ['contact.colour', 'Colour'],
+    ['contact.artwork', 'Artwork'],
+  ] as const)
+    await command(page, id, `Another ${says.toLowerCase()}`, () =>
+      expect(slip.getByRole('tab', { name: says, exact: true })).toHaveAttribute('aria-selected', 'true'),
+    );
+  await command(page, 'contact.size', 'Another size', at(page, /size=large/));
+  await command(page, 'contact.pictures', 'Take pictures away', opens(page, 'Pictures'));
+  await command(page, 'contact.put', 'Put on others', opens(page, 'Put a picture on others'));
+  await page.goto(`/contact?run=${run.id}`);
+  await expect(frame(3)).toBeVisible();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Shift+ArrowRight');
+  await command(page, 'contact.compare', 'Compare 2', opens(page, 'Side by side'));
+  await page.keyboard.press('Escape');
+  const first = await frame(0).getAttribute('aria-label');
+  await frame(0).click();
+  await command(page, 'contact.later', 'One place later', () => said(page, /no picture has to be made/));
+  await expect(frame(1)).toHaveAccessibleName(first!.replace(/^1/, '2'), { timeout: 60_000 });
+  await frame(1).click();
+  await expect(slip.getByText('ready')).toBeVisible({ timeout: 60_000 });
+  await command(page, 'contact.earlier', 'One place earlier', () => said(page, /no picture has to be made/));
+  await expect(frame(0)).toHaveAccessibleName(first!, { timeout: 60_000 });
+  await expect(slip.getByText('ready')).toBeVisible({ timeout: 60_000 });
+  await command(page, 'contact.out', 'Take picture 1 out', () => said(page, /no picture has to be made/));
+  await expect(page.locator('[data-spot]')).toHaveCount(3, { timeout: 60_000 });
+  await expect(slip.getByText('ready')).toBeVisible({ timeout: 60_000 });
+  await command(page, 'contact.docket', 'Back to the docket’s list', () => said(page, /to be made/));
+  await expect(page.locator('[data-spot]')).toHaveCount(4, { timeout: 60_000 });
+  await command(page, 'contact.bench', 'Place it otherwise', at(page, /\/bench\?rows=.*on=/));
+});
+
 test('bench', async ({ page }) => {
   const shop = await openShop();
   const { document } = await ok<{ document: object }>('GET', `/dockets/${shop.docket}`);

@@ -53,7 +53,7 @@ export function ColourChoice({
           </p>
           <div className="mt-1 flex flex-wrap gap-1.5">
             {better.slice(0, 3).map((c) => (
-              <Button key={c.name} className="btn-xs" onClick={() => choose({ named: c.name })}>
+              <Button key={c.name} className="h-6 btn-xs" onClick={() => choose({ named: c.name })}>
                 <i aria-hidden className="block size-3 border border-rule" style={{ background: c.hex }} /> {c.name}
               </Button>
             ))}

@@ -55,7 +55,7 @@ export function Compare({
                   key={w}
                   type="button"
                   aria-pressed={s.frame.wrong === w}
-                  className={`btn px-1.5 font-normal btn-xs ${s.frame.wrong === w ? 'border-[#e8502f] bg-[#e8502f] text-[#1c0d07]' : 'border-[#54493b] bg-transparent text-[#cfc4ad]'}`}
+                  className={`btn h-6 px-1.5 font-normal btn-xs ${s.frame.wrong === w ? 'border-[#e8502f] bg-[#e8502f] text-[#1c0d07]' : 'border-[#54493b] bg-transparent text-[#cfc4ad]'}`}
                   onClick={() => mark(s, s.frame.wrong === w ? null : w)}
                 >
                   {one && <span className="opacity-60">{i + 1}</span>} {w}

@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { StripView } from '@/api/shapes/pictures';
 import { useWindow } from '../parts/lists/use-window';
 import { Mark } from '../parts/marks';
@@ -33,7 +33,7 @@ interface Hands {
   side: number;
   perLine: number;
   at: Place;
-  picked: ReadonlySet<string>;
+  picked: Pick<ReadonlyMap<string, Spot>, 'has'>;
   loupe: boolean;
   press: (e: React.MouseEvent, spot: Spot, place: Place) => void;
   want: (from: number, to: number) => void;
@@ -111,11 +111,11 @@ export function Loose({ list, total, hands }: { list: LooseList; total: number; 
   const height = side + WORD + GAP;
   const rows = Math.ceil(total / perLine);
   const line = Math.floor(at.at / perLine);
-  const {
-    scroller,
-    shown,
-    height: all,
-  } = useWindow(rows, height, line, (from, to) => want(from * perLine, Math.min(total, to * perLine)));
+  const look = useCallback(
+    (from: number, to: number) => want(from * perLine, Math.min(total, to * perLine)),
+    [want, perLine, total],
+  );
+  const { scroller, shown, height: all } = useWindow(rows, height, line, look);
   return (
     <div ref={scroller} tabIndex={-1} className="film h-full overflow-auto">
       <div role="list" aria-label="Pictures that show this" className="relative" style={{ height: all + PAD }}>

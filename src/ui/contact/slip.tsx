@@ -110,7 +110,7 @@ export function PictureSlip({
             aria-pressed={frame.wrong === w}
             aria-keyshortcuts={String(i + 1)}
             disabled={!frame.small}
-            className={`btn px-1.5 font-normal btn-xs ${frame.wrong === w ? 'border-spot bg-spot text-spotink' : 'btn-outline border-rule text-soft'}`}
+            className={`btn h-6 px-1.5 font-normal btn-xs ${frame.wrong === w ? 'border-spot bg-spot text-spotink' : 'btn-outline border-rule text-soft'}`}
             onClick={() => mark(frame.wrong === w ? null : w)}
           >
             <span className="opacity-60">{i + 1}</span> {w}

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { contactSearch, laidBy, shownText } from './search';
-import { between, keyOfSpot, placeOf, stepped, type Step } from './spots';
+import { between, stepped, type Step } from './spots';
 
 const LENGTHS = [13, 3, 0, 8];
 const step = (row: number, at: number, way: Step, perLine = 5) => {
@@ -43,9 +43,6 @@ test('a range stays in its strip', () => {
   expect(between({ row: 1, at: 4 }, { row: 1, at: 2 }).map((p) => p.at)).toEqual([2, 3, 4]);
   expect(between({ row: 1, at: 4 }, { row: 2, at: 2 })).toEqual([{ row: 2, at: 2 }]);
 });
-test('a picture by its name, and back', () =>
-  expect(placeOf(keyOfSpot('0c5e8a52-0000-4000-8000-000000000000', 12))).toEqual({ proof: '0c5e8a52-0000-4000-8000-000000000000', at: 12 })); // prettier-ignore
-
 test('an address without a run means the newest; some proofs by their ids need none', () => {
   const search = (address: string) => contactSearch(new URLSearchParams(address), 'newest');
   expect(search('')).toEqual({ run: 'newest' });

@@ -8,10 +8,6 @@ export interface Spot {
 }
 /** A picture by its name: the proof and the place. */
 export const keyOfSpot = (proof: string, at: number): string => `${proof}/${at}`;
-export const placeOf = (key: string): { proof: string; at: number } => {
-  const cut = key.lastIndexOf('/');
-  return { proof: key.slice(0, cut), at: Number(key.slice(cut + 1)) };
-};
 export const spotOf = ({ id, frames, ...of }: StripView, at: number): Spot | null =>
   frames[at] ? { proof: id, of, frame: frames[at] } : null;
 export function looseSpot({

@@ -23,7 +23,7 @@ import { PutDialog } from './put-dialog';
 import { Rail } from './rail';
 import { contactSearch, laidBy, SIZES, shownText, type Size } from './search';
 import { PictureSlip, type Scope } from './slip';
-import { between, keyOfSpot, looseSpot, placeOf, spotOf, stepped, type Place, type Spot, type Step } from './spots';
+import { between, keyOfSpot, looseSpot, spotOf, stepped, type Place, type Spot, type Step } from './spots';
 
 const PicturesDialog = dynamic(() => import('../proofs/pictures-dialog').then((m) => m.PicturesDialog));
 
@@ -62,7 +62,7 @@ export function ContactStation({ first }: { first: FirstContact }) {
   const perLine = framesBeside(width, side, by === 'artwork');
   const [at, setAt] = useState<Place>({ row: 0, at: 0 });
   const [anchor, setAnchor] = useState<Place>({ row: 0, at: 0 });
-  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
+  const [picked, setPicked] = useState<ReadonlyMap<string, Spot>>(new Map());
   const [scope, setScope] = useState<Scope>('this');
   const [slip, setSlip] = useState(true);
   const [part, setPart] = useState<'scene' | 'colour' | 'artwork' | 'place'>('scene');
@@ -95,12 +95,12 @@ export function ContactStation({ first }: { first: FirstContact }) {
   const lengthOf = (row: number) => (by === 'scene' ? (group?.count ?? 0) : (strips.row(row)?.frames.length ?? 0));
 
   const pick = (places: readonly Place[], on?: boolean) => {
-    const next = new Set(picked);
+    const next = new Map(picked);
     for (const p of places) {
       const s = spotAt(p);
       if (!s) continue;
       const key = keyOfSpot(s.proof, s.frame.at);
-      if (on ?? !next.has(key)) next.add(key);
+      if (on ?? !next.has(key)) next.set(key, s);
       else next.delete(key);
     }
     setPicked(next);
@@ -108,7 +108,7 @@ export function ContactStation({ first }: { first: FirstContact }) {
     if (!next.size && scope === 'picked') setScope('this');
   };
   const none = () => {
-    setPicked(new Set());
+    setPicked(new Map());
     if (scope === 'picked') setScope('this');
   };
   const go = (to: Place, extend: boolean) => {
@@ -122,7 +122,7 @@ export function ContactStation({ first }: { first: FirstContact }) {
     go(place, false);
     if (e.detail === 2) setLooking('one');
   };
-  const pickedPlaces = () => [...picked].map(placeOf);
+  const pickedPlaces = () => [...picked.values()].map((s) => ({ proof: s.proof, at: s.frame.at }));
   const meant = (): { proof: string; at: number }[] =>
     picked.size ? pickedPlaces() : spot ? [{ proof: spot.proof, at: spot.frame.at }] : [];
 
@@ -190,12 +190,7 @@ export function ContactStation({ first }: { first: FirstContact }) {
       ? {
           says: 'Place it otherwise',
           does: () => {
-            const proofs = new Set(meant().map((m) => m.proof));
-            const ids = new Set<string>([spot.of.artworkId]);
-            for (let row = 0; row < Math.min(total, 2000); row++) {
-              const strip = strips.row(row);
-              if (strip && proofs.has(strip.id)) ids.add(strip.artworkId);
-            }
+            const ids = new Set([spot, ...picked.values()].map((s) => s.of.artworkId));
             router.push(benchAddress({ ids: [...ids], whole: false, query: '', on: spot.of.docketId }));
           },
         }
@@ -235,7 +230,10 @@ export function ContactStation({ first }: { first: FirstContact }) {
 
   // what is on the screen is asked for again when it has become out of date, and made before other things
   const [seen, setSeen] = useState<[number, number]>([0, 0]);
-  const look = useCallback((from: number, to: number) => setSeen([from, to]), []);
+  const look = useCallback(
+    (from: number, to: number) => setSeen((was) => (was[0] === from && was[1] === to ? was : [from, to])),
+    [],
+  );
   const list = by === 'scene' ? loose : strips;
   useEffect(() => list.want(...seen), [list, seen, list.version]);
   const urged = useRef('');
@@ -263,18 +261,12 @@ export function ContactStation({ first }: { first: FirstContact }) {
       );
     else setAsking({ kind: 'put', spot: from, place: to.frame.at, onto: { proof: to.proof, name: to.of.artwork } });
   };
-  const beside =
-    looking !== 'several'
-      ? []
-      : [...picked].flatMap((key) => {
-          const { proof, at: place } = placeOf(key);
-          for (let i = 0; i < Math.min(list.total || (group?.count ?? 0), 5000); i++) {
-            const row = list.row(i);
-            if (row && 'proof' in row && row.id === key) return [looseSpot(row)];
-            if (row && !('proof' in row) && row.id === proof) return spotOf(row, place) ?? [];
-          }
-          return [];
-        });
+  // as they are now, as far as they are here: what is looked at may just have been made anew
+  const fresh = (key: string, s: Spot): Spot => {
+    const row = list.row(list.indexOf(by === 'scene' ? key : s.proof));
+    return (row && ('proof' in row ? looseSpot(row) : spotOf(row, s.frame.at))) ?? s;
+  };
+  const beside = looking === 'several' ? [...picked].map(([key, s]) => fresh(key, s)) : [];
   const hands = { side, perLine, at, picked, loupe, press, want: look };
   return (
     <div className="grid h-full min-h-0 grid-rows-[auto_auto_1fr]">

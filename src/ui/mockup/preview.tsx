@@ -81,5 +81,7 @@ export function Preview({ className, alt, ...question }: Question & { className?
     };
     if (!h.busy) void draw();
   }, [key]);
-  return <canvas ref={canvas} role="img" aria-label={alt} className={className} width={PREVIEW_SIDE} height={PREVIEW_SIDE} />;
+  // where words beside it say what it shows, it says nothing itself
+  const told = alt ? ({ role: 'img', 'aria-label': alt } as const) : ({ 'aria-hidden': true } as const);
+  return <canvas ref={canvas} {...told} className={className} width={PREVIEW_SIDE} height={PREVIEW_SIDE} />;
 }

@@ -96,7 +96,7 @@ export function SceneChooser({
                   type="button"
                   aria-pressed={liked}
                   aria-label={`Favourite: ${s.title}`}
-                  className={`btn btn-square border-rule bg-paper btn-xs ${liked ? 'text-spot' : 'text-soft'}`}
+                  className={`btn btn-square size-6 border-rule bg-paper btn-xs ${liked ? 'text-spot' : 'text-soft'}`}
                   onClick={() => void like(s.id)}
                 >
                   <Star size={12} fill={liked ? 'currentColor' : 'none'} />
@@ -119,22 +119,20 @@ export function SceneChooser({
               {s.name}
             </button>
           ))}
-          <form
-            className="flex grow items-end gap-1"
-            onSubmit={(e) => {
+          <TextField
+            hideLabel
+            label="New set with the chosen scene"
+            placeholder="new set with the chosen one: Enter"
+            className="grow"
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            onKeyDown={(e) => {
+              // the chooser may stand in a form of its own
+              if (e.key !== 'Enter') return;
               e.preventDefault();
               if (name.trim()) void sort(name.trim(), chosen).then((ok) => ok && setName(''));
             }}
-          >
-            <TextField
-              hideLabel
-              label="New set with the chosen scene"
-              placeholder="new set with the chosen one"
-              className="grow"
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-            />
-          </form>
+          />
         </div>
       )}
     </div>
