@@ -100,6 +100,7 @@ test('picked and compared side by side, by scene, in three sizes', async ({ page
   await page.keyboard.press('b');
   await expect(page.getByRole('dialog', { name: 'Side by side' }).getByRole('figure')).toHaveCount(3);
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
   await page.keyboard.press('Escape');
   await expect(page.getByText('3 pictures picked')).toBeHidden();
   const side = async () => (await frame(page, 0).boundingBox())!.width;

@@ -41,6 +41,11 @@ test('two wishes narrow together', () => expect(ids({ mood: 'calm', light: 'lamp
 test('only facets in which scenes differ are offered, with what they have', () => {
   const facets = Object.fromEntries(sceneFacets(ALL));
   expect(facets.ground).toBeUndefined();
-  expect(facets).toMatchObject({ mood: ['busy', 'calm', 'festive'], side: ['back', 'front'], season: ['winter'], products: ['one', 'several'] });
+  expect(facets).toMatchObject({
+    mood: ['busy', 'calm', 'festive'],
+    side: ['back', 'front'],
+    season: ['winter'],
+    products: ['one', 'several'],
+  });
   expect(sceneFacets([SNOW])).toEqual([['mood', ['calm', 'festive']]]);
 });

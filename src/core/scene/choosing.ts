@@ -44,7 +44,11 @@ export const sceneFacets = (sheets: readonly Told[]): [SceneFacet, string[]][] =
 export function chosenScenes<S extends Told>(
   sheets: readonly S[],
   wish: SceneWish,
-  shelf: { favourites: readonly string[]; sets: readonly { name: string; scenes: readonly string[] }[]; uses: Record<string, number> },
+  shelf: {
+    favourites: readonly string[];
+    sets: readonly { name: string; scenes: readonly string[] }[];
+    uses: Record<string, number>;
+  },
 ): S[] {
   const { among } = wish;
   const ids = among === FAVOURITES ? shelf.favourites : shelf.sets.find((s) => s.name === among)?.scenes;
@@ -53,8 +57,6 @@ export function chosenScenes<S extends Told>(
     .filter((s) => !among || ids?.includes(s.id))
     .filter((s) => SCENE_FACETS.every((f) => !wish[f] || SAYS[f](s).includes(wish[f])))
     .sort(
-      (a, b) =>
-        (shelf.uses[b.id] ?? 0) - (shelf.uses[a.id] ?? 0) || liked(b) - liked(a) || a.title.localeCompare(b.title, 'en'),
+      (a, b) => (shelf.uses[b.id] ?? 0) - (shelf.uses[a.id] ?? 0) || liked(b) - liked(a) || a.title.localeCompare(b.title, 'en'),
     );
 }
-

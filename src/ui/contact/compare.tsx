@@ -25,14 +25,16 @@ export function Compare({
     if (!step) return;
     const key = (e: KeyboardEvent) => {
       const by = { ArrowRight: 1, ArrowLeft: -1 }[e.key] as 1 | -1 | undefined;
-      if (!by) return;
+      const wrong = WRONGS[Number(e.key) - 1];
+      if (!by && !wrong) return;
       e.preventDefault();
       e.stopPropagation();
-      step(by);
+      if (by) step(by);
+      else mark(spots[0]!, spots[0]!.frame.wrong === wrong ? null : wrong!);
     };
     window.addEventListener('keydown', key, true);
     return () => window.removeEventListener('keydown', key, true);
-  }, [step]);
+  }, [step, spots, mark]);
   const one = spots.length === 1;
   return (
     <Dialog open onClose={close} label={one ? 'Looked at closely' : 'Side by side'} width={WIDTH[spots.length] ?? 720} flush>

@@ -209,10 +209,18 @@ export function ContactStation({ first }: { first: FirstContact }) {
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
       if (typing(e) || e.ctrlKey || e.metaKey || e.altKey || looking || asking || taking) return;
+      // tabs, choices and toolbars have arrows of their own
+      if (e.target instanceof Element && e.target.closest('[role=tablist], fieldset, select, [role=toolbar], [role=dialog]'))
+        return;
       const step = STEPS[e.key];
+      const wrong = WRONGS[Number(e.key) - 1];
       if (step) {
         e.preventDefault();
         stepTo(step, e.shiftKey);
+      } else if (wrong && spot?.frame.small) {
+        // with a picture under the hand a digit flags it; without, it leads to a station
+        e.preventDefault();
+        mark(!picked.size && spot.frame.wrong === wrong ? null : wrong);
       } else if (e.key === ' ' && !(e.target instanceof HTMLButtonElement && !e.target.dataset.spot)) {
         e.preventDefault();
         pick([at]);
@@ -224,8 +232,9 @@ export function ContactStation({ first }: { first: FirstContact }) {
         else none();
       }
     };
-    window.addEventListener('keydown', key);
-    return () => window.removeEventListener('keydown', key);
+    // before digits lead elsewhere
+    window.addEventListener('keydown', key, true);
+    return () => window.removeEventListener('keydown', key, true);
   });
 
   // what is on the screen is asked for again when it has become out of date, and made before other things

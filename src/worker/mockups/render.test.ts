@@ -59,6 +59,8 @@ test('pictures are made once, in every size that is shown, and not again', async
   expect(await renderer.render(orders)).toEqual({
     pictures: expect.arrayContaining(orders.map((o) => ({ file: o.file }))) as unknown,
     full: false,
+    printed: 2,
+    ms: expect.any(Number) as unknown,
   });
   // a large one, a small one and the smallest of each
   expect(mockKept.size).toBe(1 + 2 * 3);
