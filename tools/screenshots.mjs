@@ -51,13 +51,15 @@ await picture('artwork-large', `/artwork?view=large&open=${named('First light sw
   },
 });
 await picture('artwork-alike', '/artwork?view=alike');
-await picture('artwork-change', '/artwork?size=small&ground=%2324405e', {
+const shirts = runs.reduce((a, b) => (a.total >= b.total ? a : b));
+await picture('contact', `/contact?run=${shirts.id}`, {
   before: async (page) => {
-    await page.keyboard.press('Control+a');
-    await page.keyboard.press('e');
-    await page.getByLabel('What to change').selectOption('addMarks');
-    await page.getByRole('textbox', { name: 'Value' }).fill('summer drop');
-    await page.waitForTimeout(1200);
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('2');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('v');
+    await page.waitForTimeout(4000);
   },
 });
 await picture('sheet', '/sheet', { before: sheetRange });
