@@ -196,6 +196,20 @@ test('what a picture could show instead: every scene of its goods, every colour 
   expect((await call('GET', `/proofs/${run.id}/pictures/0`)).status).toBe(404);
 });
 
+test('an artwork sits otherwise on what pictures show: on all its pictures under that docket, and taken back they are as they were', async () => {
+  const before = (await strips()).rows;
+  const word = { kind: 'sits', scale: 1.1, downMm: 12 };
+  expect(await mend([[before[0]!, 0]], word, true)).toMatchObject({ pictures: 2, proofs: 1, undo: null });
+  const done = await mend([[before[0]!, 0]], word);
+  const after = (await strips()).rows;
+  expect(after.map((s, i) => s.frames.map((f, k) => f.picture !== before[i]!.frames[k]!.picture))).toEqual([[true, true], [false, false], [false, false]]); // prettier-ignore
+  const { items } = await ok<Items<{ own: { front?: { layers: { scale?: number; yMm: number }[] } } }>>('POST', `/dockets/${docket}/placed`, { artworks: [before[0]!.artworkId] }); // prettier-ignore
+  // the docket holds it 30 mm from the top
+  expect(items[0]!.own.front!.layers[0]).toMatchObject({ scale: 1.1, yMm: 42 });
+  await undo(done.undo);
+  expect((await strips()).rows.map((s) => s.frames)).toEqual(before.map((s) => s.frames));
+});
+
 test('a proof that is being made is left as it is, and said; somebody who looks at it has it made first', async () => {
   const it = await strip(0);
   await withoutDrafting(async () => {

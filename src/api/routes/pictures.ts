@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { frameWindow, shownBySearch, stripWindow } from '@/services/line/contact';
 import { flagPictures, lookAt, mendPictures, putPicture } from '@/services/line/mending';
+import { nudgePictures } from '@/services/line/nudging';
 import { choicesFor } from '@/services/line/scene-previews';
 import { route } from '../route';
 import { IdsBody } from '../shapes/artwork';
@@ -62,7 +63,8 @@ export const PICTURE_ROUTES = [
       body: shape.MendBody,
       answers: shape.MendedView,
     },
-    ({ workspace, body: { mend, preview, ...meant } }) => mendPictures(workspace, meant, mend, preview),
+    ({ workspace, body: { mend, preview, ...meant } }) =>
+      mend.kind === 'sits' ? nudgePictures(workspace, meant, mend, preview) : mendPictures(workspace, meant, mend, preview),
   ),
   route(
     'POST',

@@ -56,6 +56,15 @@ const Mend = Type.Union([
   Exactly({ kind: Type.Literal('take out') }),
   Exactly({ kind: Type.Literal('move'), to: At }),
   Exactly({ kind: Type.Literal('docket') }, { description: 'back to the list of the docket' }),
+  Exactly(
+    {
+      kind: Type.Literal('sits'),
+      scale: Type.Optional(Type.Number({ minimum: 0.2, maximum: 5, description: 'larger by so much' })),
+      downMm: Type.Optional(Type.Number({ minimum: -1000, maximum: 1000 })),
+      rightMm: Type.Optional(Type.Number({ minimum: -1000, maximum: 1000 })),
+    },
+    { description: 'where the artwork sits on what they show: a placement of its own, on every picture of it under that docket' },
+  ),
 ]);
 const preview = Type.Optional(Type.Boolean({ description: 'only tells what would be done' }));
 /** These pictures; or, of the proofs that a search means, all that are made as this one is. */

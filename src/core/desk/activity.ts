@@ -44,6 +44,7 @@ const MENDS: Record<string, string> = {
   move: 'Moved pictures',
   put: 'Put a picture',
   docket: 'Left the pictures to the docket',
+  sits: 'Moved the artwork on pictures',
 };
 const GOALS: Record<string, string> = { live: 'live', ended: 'to an end', draft: 'aside as drafts' };
 

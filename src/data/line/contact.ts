@@ -123,6 +123,19 @@ export async function putShots(tx: Tx, ids: readonly string[], shots: readonly S
   ]);
 }
 
+/** The drafted proofs of artworks under a docket. */
+export const proofsUnder = (
+  tx: Tx,
+  docketId: string,
+  artworks: readonly string[],
+): Promise<{ id: string; state: ProofState; pictures: number }[]> =>
+  rows(
+    tx,
+    `SELECT id, state, (SELECT count(*)::int FROM jsonb_array_elements(pictures) e WHERE e->>'kind' = 'scene') AS pictures
+     FROM proof WHERE docket_id = $1 AND artwork_id = ANY($2) AND docket_revision IS NOT NULL ORDER BY id`,
+    [docketId, artworks],
+  );
+
 /** Which proofs may be drafted again where they are. */
 export const MENDABLE: readonly ProofState[] = ['held', 'ready', 'passed', 'refused', 'listed'];
 

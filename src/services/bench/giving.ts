@@ -146,19 +146,26 @@ export interface PlacementsUndo extends AreaOf {
   is: Groups<AreaPlacement>;
 }
 
-const ownNow = async (tx: Tx, at: AreaOf, ids: readonly string[]): Promise<Map<string, AreaPlacement>> =>
+/** The placements that artworks have of their own on an area, held for this transaction. */
+export const ownNow = async (tx: Tx, at: AreaOf, ids: readonly string[]): Promise<Map<string, AreaPlacement>> =>
   new Map((await ownForUpdate(tx, at, ids)).map((w) => [w.artworkId, w.document]));
 const put = (tx: Tx, at: AreaOf, placements: Iterable<readonly [string, AreaPlacement | null]>): Promise<void> =>
   putOwn(tx, at, [...placements].map(([artworkId, document]) => ({ artworkId, document }))); // prettier-ignore
 
+/** Writes placements of artworks' own; tells what takes that back, null where nothing differs. */
+export async function placed(tx: Tx, at: AreaOf, wanted: Wanted<AreaPlacement>): Promise<PlacementsUndo | null> {
+  const { was, is } = differing(await ownNow(tx, at, [...wanted.keys()]), wanted);
+  if (!is.size) return null;
+  await put(tx, at, is);
+  return { kind: 'placements', ...at, was: grouped(was), is: grouped(is) };
+}
+
 async function write(tx: Tx, at: BenchArea, wanted: Wanted<AreaPlacement>): Promise<Given> {
-  const address = addressOf(at);
-  const { was, is } = differing(await ownNow(tx, address, [...wanted.keys()]), wanted);
-  if (!is.size) return { changed: 0, undo: null };
-  await put(tx, address, is);
-  const back = [...is.values()].every((document) => !document);
-  const undo: PlacementsUndo = { kind: 'placements', ...address, was: grouped(was), is: grouped(is) };
-  return recorded(tx, at, back ? 'placement.given-back' : 'placement.changed', [...is.keys()], undo);
+  const undo = await placed(tx, addressOf(at), wanted);
+  if (!undo) return { changed: 0, undo: null };
+  const back = undo.is.every((g) => !g.value);
+  const ids = undo.is.flatMap((g) => g.artworks);
+  return recorded(tx, at, back ? 'placement.given-back' : 'placement.changed', ids, undo);
 }
 
 /** Writes a step down that was about some artworks on an area. */

@@ -14,6 +14,7 @@ import { putWaiversBack, type WaiversUndo } from '../bench/waiving';
 import { putBack } from '../artwork/changing';
 import { putAllowedBack, type AllowedUndo } from '../line/allowing';
 import { putShotsBack, type ShotsUndo } from '../line/mending';
+import { putSitsBack, type SitsUndo } from '../line/nudging';
 import { putProofBack } from '../line/proofs';
 import { lookedAt, notLookedAt } from '../../data/stockroom/blank-changes';
 import { putDocketsBack } from '../stockroom/changes';
@@ -95,20 +96,23 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
       };
     }
     case 'shots':
+    case 'sits':
     case 'allowed':
     case 'choices':
     case 'placements':
     case 'waivers': {
       const { count, left } =
-        undo.kind === 'shots'
-          ? await putShotsBack(tx, workspace, undo as unknown as ShotsUndo, again)
-          : undo.kind === 'allowed'
-            ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
-            : undo.kind === 'choices'
-              ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
-              : undo.kind === 'waivers'
-                ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
-                : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
+        undo.kind === 'sits'
+          ? await putSitsBack(tx, workspace, undo as unknown as SitsUndo, again)
+          : undo.kind === 'shots'
+            ? await putShotsBack(tx, workspace, undo as unknown as ShotsUndo, again)
+            : undo.kind === 'allowed'
+              ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
+              : undo.kind === 'choices'
+                ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
+                : undo.kind === 'waivers'
+                  ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
+                  : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
       const sentence = `${left} ${left === 1 ? 'was' : 'were'} changed since, and ${left === 1 ? 'stays' : 'stay'}.`;
       return { count, left, sentence: left ? sentence : '' };
     }

@@ -24,7 +24,7 @@ export type PicturesMeant = { pictures: readonly PictureAt[] } | { alike: Pictur
 
 /** Why a proof's pictures stay as they are. */
 export const LEFT = ['being made', 'being sent', 'never drafted', 'out of date', 'no such picture', 'makes no sense'] as const;
-type Left = (typeof LEFT)[number];
+export type Left = (typeof LEFT)[number];
 
 /** What a mend does, or would do. */
 export interface Mended {
@@ -48,7 +48,8 @@ export interface ShotsUndo {
   is: Groups<Shot[]>;
 }
 
-const wayOf = (p: MendRow): Left | null =>
+/** Why a proof's pictures cannot be changed just now; null where they can. */
+export const wayOf = (p: MendRow): Left | null =>
   p.state === 'drafting'
     ? 'being made'
     : p.state === 'sending'
@@ -59,7 +60,7 @@ const wayOf = (p: MendRow): Left | null =>
           ? 'never drafted'
           : null;
 /** The list by which a proof's pictures were made. */
-const listOf = (p: MendRow): Shot[] => p.shots ?? effective(p.document, p.outletId).shots;
+export const listOf = (p: MendRow): Shot[] => p.shots ?? effective(p.document, p.outletId).shots;
 
 /** Mends pictures, all in the same way, and has just those made again. With `preview` it only tells what would be done. */
 export const mendPictures = (
@@ -146,7 +147,7 @@ async function checkMend(tx: Tx, mend: PictureMend | { kind: 'docket' }): Promis
 }
 
 /** The proofs that are meant, and which places in the list of each. */
-async function placesOf(tx: Tx, asked: PicturesMeant): Promise<[MendRow[], (p: MendRow) => number[]]> {
+export async function placesOf(tx: Tx, asked: PicturesMeant): Promise<[MendRow[], (p: MendRow) => number[]]> {
   if ('pictures' in asked) {
     const by = new Map<string, number[]>();
     for (const { proof, at } of asked.pictures) by.set(proof, [...(by.get(proof) ?? []), at]);

@@ -216,11 +216,33 @@ function ArtworkChoice({ choices, choose }: { choices: PictureChoicesView; choos
   );
 }
 
-/** Where a picture stands in its list. */
+const NUDGES: [word: string, by: Omit<Extract<MendWord, { kind: 'sits' }>, 'kind'>][] = [
+  ['Larger', { scale: 1.08 }],
+  ['Smaller', { scale: 1 / 1.08 }],
+  ['Higher', { downMm: -10 }],
+  ['Lower', { downMm: 10 }],
+  ['Left', { rightMm: -10 }],
+  ['Right', { rightMm: 10 }],
+];
+
+/** Where a picture stands in its list, and where the artwork sits on what it shows. */
 function PlaceChoice({ spot, mend, bindings }: { spot: Spot; mend: (mend: MendWord) => void; bindings: Bindings }) {
   const { at } = spot.frame;
   return (
     <div className="grid gap-2">
+      {spot.frame.kind === 'scene' && (
+        <fieldset className="mb-1">
+          <legend className="mb-1 text-[11.5px] text-soft">The artwork on it, on all its pictures under this docket</legend>
+          <div className="flex flex-wrap gap-1.5">
+            {NUDGES.map(([word, by]) => (
+              <Button key={word} className="btn-sm" onClick={() => mend({ kind: 'sits', ...by })}>
+                {word}
+              </Button>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      <p className="text-[11.5px] text-soft">The picture in its list</p>
       <div className="flex flex-wrap gap-1.5">
         <Button disabled={at === 0} onClick={() => mend({ kind: 'move', to: 0 })}>
           Make it the first
