@@ -55,10 +55,10 @@ export const LIMITS = {
   /** The most that one request may name. */
   ids: 25_000,
 
-  /** A wording pattern: its length, what it may make, the memory and the time it may take to make it. */
+  /** A wording pattern: its length, what it may make, and the memory that it may take. The time is a last resort: a busy machine is no fault of a pattern. */
   patternLength: 10_000,
   filledLength: 50_000,
-  fillMilliseconds: 200,
+  fillMilliseconds: 2_000,
   fillMemory: 2_000_000,
   /** Letters of one text on a print area: a pattern may make many more than it has. */
   letters: 300,
