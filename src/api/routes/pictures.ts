@@ -45,10 +45,10 @@ export const PICTURE_ROUTES = [
     '/pictures/frames',
     {
       does: 'a window of the pictures of a search that show one thing',
-      query: { ...ProofSearch, ...WINDOW, kind: shape.Shown.kind, scene: Type.Optional(shape.Shown.scene) },
+      query: { ...ProofSearch, ...WINDOW, kind: Type.Optional(shape.Shown.kind), scene: Type.Optional(shape.Shown.scene) },
       answers: shape.FrameWindow,
     },
-    async ({ workspace, query: { from = 0, count = 60, kind, scene = '', ...search } }) => ({
+    async ({ workspace, query: { from = 0, count = 60, kind = 'scene', scene = '', ...search } }) => ({
       rows: (await frameWindow(workspace, search, { kind, scene }, from, count)).map((f) => {
         const { id, proof, artworkId, artwork, docketId, docket, outlet, state, own, ...frame } = f;
         return { id, proof, artworkId, artwork, docketId, docket, outlet, state, own, ...frameView(workspace, frame) };
