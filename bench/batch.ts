@@ -123,6 +123,6 @@ export async function batch(): Promise<void> {
     figure('mockups.worker_rss_mb', Math.max(many.megabytes, hundred.megabytes), 'MB', 'the process of mockups at its most, forty scenes in forty colours; aim under 900'); // prettier-ignore
     figure('mockups.forty_scenes_per_second', 160 / many.seconds, 'pictures/s', 'the same run: more scenes than fit in memory are compiled again'); // prettier-ignore
   } finally {
-    fs.rmSync(folder, { recursive: true });
+    fs.rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
   }
 }
