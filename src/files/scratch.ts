@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdir, readdir, rm, stat, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import { LIMITS } from '../core/limits';
@@ -9,11 +10,10 @@ export function root(): string {
   return folder;
 }
 
-let serial = 0;
-/** A path that nobody else has. */
+/** A path that nobody else has: no thread of this process either, which has this module’s state anew. */
 export async function temporary(): Promise<string> {
   await mkdir(join(root(), 'incoming'), { recursive: true });
-  return join(root(), 'incoming', `${process.pid}-${Date.now()}-${serial++}`);
+  return join(root(), 'incoming', randomUUID());
 }
 
 /** Is there room on this machine's disk for so many bytes more, with the reserve left untouched? The reserve may be set in megabytes. */
