@@ -3,6 +3,7 @@ import { compileScene } from '../../core/scene/compile';
 import { sceneBytes, type CompiledScene } from '../../core/scene/compiled';
 import { sceneById } from '../../services/stockroom/scenes';
 import { Budget } from './budget';
+import { giveBack } from './give-back';
 import { scenePixels } from './scene-files';
 
 /** What all threads of a process print on: compiled once, in memory that they share. */
@@ -15,6 +16,9 @@ export class HeldShelf implements Shelf {
   private readonly scenes: Budget<CompiledScene>;
   /** Compiled at this moment: two threads that want one wait for the same. */
   private readonly coming = new Map<string, Promise<CompiledScene>>();
+
+  /** How often scenes had to make room for another. */
+  letGo = 0;
 
   constructor(bytes: number) {
     this.scenes = new Budget(bytes, sceneBytes);
@@ -32,13 +36,19 @@ export class HeldShelf implements Shelf {
     const sheet = sceneById(id);
     if (!sheet) throw new RangeError(`There is no scene ${id}`);
     const compiled = await compileScene(sheet, await scenePixels(sheet), (bytes) => new SharedArrayBuffer(bytes));
-    return this.scenes.put(id, compiled);
+    const before = this.scenes.bytes;
+    this.scenes.put(id, compiled);
+    if (this.scenes.bytes < before + sceneBytes(compiled)) {
+      this.letGo++;
+      giveBack();
+    }
+    return compiled;
   }
 }
 
 /** What a thread asks of the shelf, and what it is answered: by the question's number. */
 export type ShelfAsk = { serial: number; scene: string };
-export type ShelfAnswer = { serial: number; value?: unknown; error?: string };
+export type ShelfAnswer = { serial: number; value?: unknown; error?: string; letGo?: number };
 
 /** The shelf as a thread sees it, by messages. What it hands over lies in memory that is shared. */
 export class AskedShelf implements Shelf {
@@ -46,11 +56,18 @@ export class AskedShelf implements Shelf {
   private readonly waiting = new Map<number, { done: (value: unknown) => void; failed: (error: Error) => void }>();
   /** The scene in hand: what is asked for again and again. */
   private latest: CompiledScene | null = null;
+  /** How often the shelf had let scenes go when it answered last. */
+  private letGo = 0;
 
   constructor(private readonly port: MessagePort) {
-    port.on('message', ({ serial, value, error }: ShelfAnswer) => {
+    port.on('message', ({ serial, value, error, letGo = 0 }: ShelfAnswer) => {
       const its = this.waiting.get(serial);
       this.waiting.delete(serial);
+      if (letGo > this.letGo) {
+        this.letGo = letGo;
+        this.latest = null;
+        giveBack();
+      }
       if (error) its?.failed(new Error(error));
       else its?.done(value);
     });
@@ -67,10 +84,10 @@ export class AskedShelf implements Shelf {
 }
 
 /** Answers a thread's questions. */
-export function serve(shelf: Shelf, port: MessagePort): void {
+export function serve(shelf: HeldShelf, port: MessagePort): void {
   port.on('message', ({ serial, scene }: ShelfAsk) => {
     void shelf.scene(scene).then(
-      (value) => port.postMessage({ serial, value } satisfies ShelfAnswer),
+      (value) => port.postMessage({ serial, value, letGo: shelf.letGo } satisfies ShelfAnswer),
       (error: Error) => port.postMessage({ serial, error: error.message } satisfies ShelfAnswer),
     );
   });
