@@ -11,6 +11,7 @@ import { lay } from '../src/core/placement/lay';
 import type { SceneSheet } from '../src/core/scene/sheet';
 import { derivedName, keepDerived } from '../src/files/store';
 import type { PictureOrder } from '../src/services/line/prepare/pictures';
+import { ALLOCATOR } from '../src/worker/mockups/allocator';
 import { figure } from './figure';
 
 const ARTWORKS = 100;
@@ -72,7 +73,7 @@ async function made(batches: PictureOrder[][], root: string): Promise<{ seconds:
   const pool = new Tinypool({
     ...{ runtime: 'child_process', serialization: 'advanced', minThreads: 1, maxThreads: 1 },
     concurrentTasksPerWorker: os.availableParallelism(),
-    env: { ...process.env, PRESS_ROOT: root },
+    env: { ...process.env, ...ALLOCATOR, PRESS_ROOT: root },
     filename: new URL('./mockup-process.mjs', import.meta.url).href,
   });
   const began = performance.now();
@@ -99,30 +100,40 @@ function scenesUnder(root: string, count: number): SceneSheet[] {
   });
 }
 
-/** A hundred artworks with thirteen pictures each, over nine scenes in six colours; then forty scenes in forty colours. */
-export async function batch(): Promise<void> {
+/** Does work with some working copies, in a folder of its own. */
+async function withCopies(count: number, work: (working: Working[], folder: string) => Promise<void>): Promise<void> {
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-bench-'));
   process.env.FILES_DIR = path.join(folder, 'data');
   fs.mkdirSync(process.env.FILES_DIR);
   try {
-    const working = await workingCopies(ARTWORKS);
-    const nine = scenesUnder(path.join(folder, 'nine'), 9);
-    const hundred = await made(
-      working.map((it) => Array.from({ length: 13 }, (_, k) => order(it, nine[k % 9]!, COLOURS[k % 6]!))),
-      path.join(folder, 'nine'),
-    );
-    const what =
-      'all sizes written, on this machine’s processors; four of the nine scenes are others of the five under further names';
-    figure('mockups.batch_100x13_seconds', hundred.seconds, 's', what);
-    const forty = scenesUnder(path.join(folder, 'forty'), 40);
-    const colours = Array.from({ length: 40 }, (_, i) => `#${(((i + 1) * 0x51c3b7) & 0xffffff).toString(16).padStart(6, '0')}`);
-    const many = await made(
-      working.slice(0, 4).map((it) => forty.map((scene, i) => order(it, scene, colours[i]!))),
-      path.join(folder, 'forty'),
-    );
-    figure('mockups.worker_rss_mb', Math.max(many.megabytes, hundred.megabytes), 'MB', 'the process of mockups at its most, forty scenes in forty colours; aim under 900'); // prettier-ignore
-    figure('mockups.forty_scenes_per_second', 160 / many.seconds, 'pictures/s', 'the same run: more scenes than fit in memory are compiled again'); // prettier-ignore
+    await work(await workingCopies(count), folder);
   } finally {
     fs.rmSync(folder, { recursive: true, force: true, maxRetries: 5 });
   }
 }
+
+/** A hundred artworks with thirteen pictures each, over nine scenes in six colours. */
+export const batch = () =>
+  withCopies(ARTWORKS, async (working, folder) => {
+    const nine = scenesUnder(folder, 9);
+    const { seconds } = await made(
+      working.map((it) => Array.from({ length: 13 }, (_, k) => order(it, nine[k % 9]!, COLOURS[k % 6]!))),
+      folder,
+    );
+    const what =
+      'all sizes written, on this machine’s processors; four of the nine scenes are others of the five under further names';
+    figure('mockups.batch_100x13_seconds', seconds, 's', what);
+  });
+
+/** Forty scenes in forty colours: more than fit in memory at a time. */
+export const manyScenes = () =>
+  withCopies(4, async (working, folder) => {
+    const forty = scenesUnder(folder, 40);
+    const colours = Array.from({ length: 40 }, (_, i) => `#${(((i + 1) * 0x51c3b7) & 0xffffff).toString(16).padStart(6, '0')}`);
+    const { seconds, megabytes } = await made(
+      working.map((it) => forty.map((scene, i) => order(it, scene, colours[i]!))),
+      folder,
+    );
+    figure('mockups.worker_rss_mb', megabytes, 'MB', 'the process of mockups at its most, forty scenes in forty colours; aim under 900'); // prettier-ignore
+    figure('mockups.forty_scenes_per_second', 160 / seconds, 'pictures/s', 'the same run: more scenes than fit in memory are compiled again'); // prettier-ignore
+  });

@@ -1,5 +1,5 @@
 import { artwork } from './artwork';
-import { batch } from './batch';
+import { batch, manyScenes } from './batch';
 import { compositor } from './compositor';
 import { filmstrip } from './filmstrip';
 import { line } from './line';
@@ -17,8 +17,10 @@ const TOPICS: Record<string, () => Promise<void>> = {
     await mockups();
     await compositor();
     await batch();
+    await manyScenes();
   },
   batch,
+  scenes: manyScenes,
   placement: async () => {
     await placement();
     await filmstrip();

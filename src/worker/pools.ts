@@ -11,6 +11,7 @@ import { has } from '../files/store';
 import { tellPace } from '../services/line/pace';
 import { rasterNames } from '../services/artwork/raster-names';
 import type { PictureOrder, PictureSource } from '../services/line/prepare/pictures';
+import { ALLOCATOR } from './mockups/allocator';
 import { Ended, guardedPool, Spent, type Allowance } from './guard';
 import type { PictureResult, PictureTask } from './picture-process';
 
@@ -54,7 +55,7 @@ const threads = Math.min(processes, LIMITS.mockupThreads);
 const mockups = new Tinypool({
   runtime: 'child_process',
   serialization: 'advanced',
-  env: ENVIRONMENT,
+  env: { ...ENVIRONMENT, ...ALLOCATOR },
   filename: new URL('./mockup-process.mjs', import.meta.url).href,
   minThreads: 0,
   maxThreads: 1,

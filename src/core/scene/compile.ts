@@ -58,15 +58,24 @@ function compilePass(pixels: Uint8Array, mode: PassMode, allocate: Allocate): Co
   // by a table: it is asked twelve million times
   const of = Uint8Array.from({ length: 256 }, (_, byte) => (DOES[mode](byte) ? 1 : 0));
   const does = (i: number) => of[pixels[i]!]! | of[pixels[i + 1]!]! | of[pixels[i + 2]!]!;
+  const found: number[] = [];
   let count = 0;
-  for (let i = 0; i < pixels.length; i += 3) if (does(i)) count++;
-  const [at, value] = [new Uint32Array(allocate(count * 4)), new Uint32Array(allocate(count * 4))];
-  for (let i = 0, k = 0; i < pixels.length; i += 3) {
-    if (!does(i)) continue;
-    at[k] = i / 3;
-    value[k++] = pixels[i]! | (pixels[i + 1]! << 8) | (pixels[i + 2]! << 16);
+  for (let i = 0, open = false; i < pixels.length; i += 3) {
+    const starts = does(i) === 1;
+    if (starts !== open) found.push(i);
+    open = starts;
+    if (starts) count++;
   }
-  return { at, value };
+  if (found.length % 2) found.push(pixels.length);
+  const runs = new Uint32Array(allocate(found.length * 4));
+  const value = new Uint8Array(allocate(count * 3));
+  for (let r = 0, k = 0; r < found.length; r += 2) {
+    const its = pixels.subarray(found[r], found[r + 1]);
+    value.set(its, k);
+    k += its.length;
+    runs.set([found[r]! / 3, its.length / 3], r);
+  }
+  return { runs, value };
 }
 
 /** The edges of a room in the map's own numbers, and which parts are its product's (part 0 is nobody's). */

@@ -23,9 +23,10 @@ export interface Cover {
 
 /** A pass as the points where it does something. */
 export interface CompiledPass {
-  at: Uint32Array;
-  /** RGB packed as 0x00BBGGRR. */
-  value: Uint32Array;
+  /** Two numbers a run: its first picture point and how many points it has. */
+  runs: Uint32Array;
+  /** RGB of each point, run after run. */
+  value: Uint8Array;
 }
 
 /**
@@ -75,4 +76,4 @@ export const sceneBytes = ({ plate, cover, rooms, passes }: CompiledScene): numb
   cover.share.byteLength +
   (cover.first?.byteLength ?? 0) * 2 +
   rooms.reduce((n, r) => n + r.places.byteLength + r.cover.byteLength + r.runs.byteLength + r.steps.byteLength, 0) +
-  passes.reduce((n, p) => n + p.at.byteLength + p.value.byteLength, 0);
+  passes.reduce((n, p) => n + p.runs.byteLength + p.value.byteLength, 0);

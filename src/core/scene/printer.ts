@@ -35,7 +35,9 @@ const TABLES = { map: 0, levels: 1024 };
 /** Bytes of a level's row in its table. */
 const LEVEL = 16;
 /** Textures in memory at a time: the artwork in hand, and its twin or lettering. Each can take 32 MB. */
-const TEXTURES = 3;
+const TEXTURES = 2;
+/** Rows of a picture that are brought in at a time. */
+const ROWS = 64;
 
 /** A part of the memory that is used again for things of its kind. */
 interface Place {
@@ -125,7 +127,7 @@ export class Printer {
       sizes.push({ width: (sizes.at(-1)!.width + 1) >> 1, height: (sizes.at(-1)!.height + 1) >> 1 });
     const need = sizes.reduce((n, s) => n + texelsIn(s.width, s.height) * 4, 0);
     const at = this.place(`texture ${slot}`, need);
-    const straight = this.place('straight', rgba.byteLength);
+    const straight = this.place('straight', ROWS * width * 4);
     this.bytes(at, need).fill(0);
     const table = TABLES.levels + slot * LEVELS * LEVEL;
     let next = at;
@@ -138,9 +140,14 @@ export class Printer {
       return { ...size, stride, texels };
     });
     const inner = (l: number) => this.words(table + l * LEVEL, 1)[0]! + (BORDER * levels[l]!.stride + BORDER) * 4;
-    this.bytes(straight, rgba.byteLength).set(rgba);
-    for (let y = 0; y < height; y++)
-      this.kernels.premultiply(straight + y * width * 4, inner(0) + y * levels[0]!.stride * 4, width);
+    for (let y = 0; y < height; y++) {
+      const row = y % ROWS;
+      if (!row) {
+        const its = rgba.subarray(y * width * 4, (y + ROWS) * width * 4);
+        this.bytes(straight, its.length).set(its);
+      }
+      this.kernels.premultiply(straight + row * width * 4, inner(0) + y * levels[0]!.stride * 4, width);
+    }
     if (repeat) wrap(levels[0]!, repeat);
     for (let l = 1; l < levels.length; l++)
       this.kernels.halve(inner(l - 1), levels[l - 1]!.stride, inner(l), levels[l]!.stride, levels[l]!.width, levels[l]!.height);
@@ -163,7 +170,7 @@ export class Printer {
       this.put(`steps ${i}`, room.steps);
     });
     scene.passes.forEach((pass, i) => {
-      this.put(`at ${i}`, pass.at);
+      this.put(`pass runs ${i}`, pass.runs);
       this.put(`value ${i}`, pass.value);
       const { mode } = scene.sheet.passes[i]!;
       if (!this.places.has(`table ${mode}`)) this.put(`table ${mode}`, mode === 'light' ? lightTable() : blendTable(mode));
@@ -246,12 +253,12 @@ export class Printer {
       const i = scene.rooms.indexOf(print.room);
       this.kernels.print(picture, this.places.get(`runs ${i}`)!.at, print.room.runs.length / 2, layer, print.ink === 'dye');
     }
-    scene.passes.forEach(({ at }, i) =>
+    scene.passes.forEach(({ runs }, i) =>
       this.kernels.pass(
         picture,
-        this.places.get(`at ${i}`)!.at,
+        this.places.get(`pass runs ${i}`)!.at,
+        runs.length / 2,
         this.places.get(`value ${i}`)!.at,
-        at.length,
         this.places.get(`table ${scene.sheet.passes[i]!.mode}`)!.at,
       ),
     );

@@ -8,8 +8,6 @@ import { drawSvg } from '../pictures/decode';
 
 /** The longer side of lettering in mockups, px: as much as a scene shows of it. */
 const LETTERING_SIDE = 1600;
-/** So many decoded artworks are held at a time: what is printed of them lies in a printer's memory. */
-const DECODED = 1;
 
 export async function decode(file: string | Buffer): Promise<Pixels> {
   const { data, info } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -24,16 +22,14 @@ export async function tileOf(picture: Pixels, lie: Lie, mmPerPoint: number): Pro
   return { width, height, rgba: await cut.raw().toBuffer() };
 }
 
-/** Decodes working copies; the least used goes first. */
+/** Decodes working copies. What is printed of them lies in a printer's memory; one that repeats is held, for each scene takes it as fine as it is. */
 export class Artworks {
-  private readonly held = new Map<string, Pixels>();
-  async of(working: string): Promise<Pixels> {
-    const found = this.held.get(working);
-    this.held.delete(working);
-    while (this.held.size >= DECODED) this.held.delete(this.held.keys().next().value!);
-    const artwork = found ?? (await borrow('derived', working, decode));
-    this.held.set(working, artwork);
-    return artwork;
+  private held: { working: string; pixels: Pixels } | undefined;
+  of = (working: string): Promise<Pixels> => borrow('derived', working, decode);
+
+  private async repeated(working: string): Promise<Pixels> {
+    if (this.held?.working !== working) this.held = { working, pixels: await this.of(working) };
+    return this.held.pixels;
   }
   /** Lettering, drawn for pictures; it is little, and made anew when it is wanted again. */
   private async lettering(svg: string): Promise<Pixels> {
@@ -49,7 +45,11 @@ export class Artworks {
     const key = repeat ? JSON.stringify([named, repeat, mmPerPoint]) : named;
     const known = printer.texture(key);
     if (known) return known;
-    const whole = 'svg' in layer ? await this.lettering(layer.svg) : await this.of(layer.working);
+    const whole = await ('svg' in layer
+      ? this.lettering(layer.svg)
+      : repeat
+        ? this.repeated(layer.working)
+        : this.of(layer.working));
     return printer.load(key, repeat ? await tileOf(whole, layer, mmPerPoint) : whole, repeat);
   }
 }

@@ -9,8 +9,8 @@ import { HeldShelf, serve } from './shelf';
 // whoever started us is gone: nobody waits for what we do
 process.once('disconnect', () => process.exit());
 
-/** What the process may take: itself, and each thread with a printer's memory as far as it is used; the rest is for scenes. */
-const [ALL, ITSELF, THREAD, LEAST] = [860, 150, 200, 150].map((mb) => mb << 20) as [number, number, number, number];
+/** What the process may take: itself with a scene that is compiled, and each thread with a printer's memory as far as it is used; the rest is for scenes. */
+const [ALL, ITSELF, THREAD, LEAST] = [820, 230, 160, 150].map((mb) => mb << 20) as [number, number, number, number];
 const count = Math.min(LIMITS.mockupThreads, Math.max(1, availableParallelism()));
 /** More scenes than fit in one run are compiled again and again, half a second each. */
 const shelf = new HeldShelf(Math.max(LEAST, ALL - ITSELF - count * THREAD));

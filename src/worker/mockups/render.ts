@@ -119,6 +119,7 @@ async function keep(orders: readonly PictureOrder[], picture: Opened, side: numb
 /** Makes pictures, one after another, in a memory of its own. */
 export class Renderer {
   private printer: Promise<Printer> | undefined;
+  private back = false;
   constructor(private readonly shelf: Shelf) {}
 
   /**
@@ -134,8 +135,12 @@ export class Renderer {
       if (its) there.push(its);
       else missing.set(order.small, [...(missing.get(order.small) ?? []), order]);
     }
-    const rank = ([o]: PictureOrder[]) => `${leadOf(o!)} ${sceneOf(o!)}`;
-    const groups = [...missing.values()].sort((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0));
+    const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+    // there and back: of more scenes than the shelf holds, the last are on it still
+    const way = (this.back = !this.back) ? 1 : -1;
+    const groups = [...missing.values()].sort(
+      ([a], [b]) => compare(leadOf(a!), leadOf(b!)) || way * compare(sceneOf(a!), sceneOf(b!)),
+    );
     const artworks = new Artworks();
     const began = performance.now();
     const told = (full: boolean): PicturesMade => ({

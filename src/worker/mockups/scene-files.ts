@@ -7,13 +7,11 @@ import { scenesFolder } from '../../services/stockroom/scenes';
 
 /** The pictures that a scene consists of, decoded: see docs/scenes.md. */
 export async function scenePixels({ id, size, parts, passes }: SceneSheet): Promise<ScenePixels> {
-  const rgb = async (file: string) =>
-    new Uint8Array(
-      await sharp(await readFile(join(scenesFolder(), id, file)))
-        .removeAlpha()
-        .raw()
-        .toBuffer(),
-    );
+  const rgb = async (file: string): Promise<Uint8Array> =>
+    sharp(await readFile(join(scenesFolder(), id, file)))
+      .removeAlpha()
+      .raw()
+      .toBuffer();
   const [plate, map, its, ...laid] = await Promise.all([
     rgb('plate.jpg'),
     rgb('map.webp'),

@@ -1,4 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
+import pLimit from 'p-limit';
 import { compileScene } from '../../core/scene/compile';
 import { sceneBytes, type CompiledScene } from '../../core/scene/compiled';
 import { sceneById } from '../../services/stockroom/scenes';
@@ -16,6 +17,8 @@ export class HeldShelf implements Shelf {
   private readonly scenes: Budget<CompiledScene>;
   /** Compiled at this moment: two threads that want one wait for the same. */
   private readonly coming = new Map<string, Promise<CompiledScene>>();
+  /** One at a time: compiling takes a hundred MB beside what is kept. */
+  private readonly turn = pLimit(1);
 
   /** How often scenes had to make room for another. */
   letGo = 0;
@@ -28,7 +31,7 @@ export class HeldShelf implements Shelf {
   async scene(id: string): Promise<CompiledScene> {
     const held = this.scenes.get(id);
     if (held) return held;
-    const coming = this.coming.get(id) ?? this.load(id);
+    const coming = this.coming.get(id) ?? this.turn(() => this.load(id));
     this.coming.set(id, coming);
     return coming.finally(() => this.coming.delete(id));
   }
@@ -38,10 +41,9 @@ export class HeldShelf implements Shelf {
     const compiled = await compileScene(sheet, await scenePixels(sheet), (bytes) => new SharedArrayBuffer(bytes));
     const before = this.scenes.bytes;
     this.scenes.put(id, compiled);
-    if (this.scenes.bytes < before + sceneBytes(compiled)) {
-      this.letGo++;
-      giveBack();
-    }
+    if (this.scenes.bytes < before + sceneBytes(compiled)) this.letGo++;
+    // what it was compiled from, too
+    giveBack();
     return compiled;
   }
 }
@@ -78,8 +80,10 @@ export class AskedShelf implements Shelf {
     return new Promise((done, failed) => this.waiting.set(serial, { done, failed }));
   }
   async scene(id: string): Promise<CompiledScene> {
-    if (this.latest?.sheet.id !== id) this.latest = (await this.ask(id)) as CompiledScene;
-    return this.latest;
+    if (this.latest?.sheet.id === id) return this.latest;
+    // not held while another one is compiled
+    this.latest = null;
+    return (this.latest = (await this.ask(id)) as CompiledScene);
   }
 }
 

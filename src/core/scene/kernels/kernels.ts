@@ -267,13 +267,12 @@ export function print(picture: usize, runs: usize, runCount: i32, layer: usize, 
 }
 
 /** Lays a pass over a picture by a table of what each of its bytes makes of each of the picture's. */
-export function pass(picture: usize, at: usize, value: usize, count: i32, table: usize): void {
-  for (let k = 0; k < count; k++) {
-    const out = picture + <usize>load<u32>(at + (<usize>k << 2)) * 3;
-    const v = load<u32>(value + (<usize>k << 2));
-    store<u8>(out, load<u8>(table + ((v & 255) << 8) + <usize>load<u8>(out)));
-    store<u8>(out, load<u8>(table + (v & 0xff00) + <usize>load<u8>(out, 1)), 1);
-    store<u8>(out, load<u8>(table + ((v >>> 8) & 0xff00) + <usize>load<u8>(out, 2)), 2);
+export function pass(picture: usize, runs: usize, runCount: i32, value: usize, table: usize): void {
+  let v = value;
+  for (let r = 0; r < runCount; r++, runs += 8) {
+    let out = picture + <usize>load<u32>(runs) * 3;
+    for (const end = out + <usize>load<u32>(runs, 4) * 3; out < end; out++, v++)
+      store<u8>(out, load<u8>(table + (<usize>load<u8>(v) << 8) + <usize>load<u8>(out)));
   }
 }
 

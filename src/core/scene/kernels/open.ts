@@ -34,7 +34,7 @@ export interface Kernels {
     cover: number,
     runs: number,
   ): bigint;
-  pass(picture: number, at: number, value: number, count: number, table: number): void;
+  pass(picture: number, runs: number, runCount: number, value: number, table: number): void;
   premultiply(from: number, to: number, count: number): void;
   halve(from: number, fromStride: number, to: number, toStride: number, width: number, height: number): void;
   opaque(from: number, to: number, points: number): void;

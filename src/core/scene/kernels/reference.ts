@@ -176,13 +176,8 @@ export function printLayer(picture: Uint8Array, { runs }: CompiledRoom, layer: U
 }
 
 /** Lays a pass over a picture. */
-export function passOver(picture: Uint8Array, { at, value }: CompiledPass, mode: PassMode): void {
+export function passOver(picture: Uint8Array, { runs, value }: CompiledPass, mode: PassMode): void {
   const table = mode === 'light' ? lightTable() : blendTable(mode);
-  for (let k = 0; k < at.length; k++) {
-    const o = at[k]! * 3;
-    const v = value[k]!;
-    picture[o] = table[((v & 255) << 8) | picture[o]!]!;
-    picture[o + 1] = table[(v & 0xff00) | picture[o + 1]!]!;
-    picture[o + 2] = table[((v >>> 8) & 0xff00) | picture[o + 2]!]!;
-  }
+  for (let r = 0, v = 0; r < runs.length; r += 2)
+    for (let o = runs[r]! * 3, end = o + runs[r + 1]! * 3; o < end; o++, v++) picture[o] = table[(value[v]! << 8) | picture[o]!]!;
 }
