@@ -1,4 +1,4 @@
-import { DYES, dyes, FIRST } from './dyes';
+import { DYES, dyes, FIRST, KNITS, STRIPE } from './dyes';
 import { box, bySize, posted, type Listed } from './form';
 
 const MAKER = { name: 'Brightsea Works Ltd', address: '4 Ropewalk, Saltmarsh Quay', email: 'safety@brightsea.example' };
@@ -152,7 +152,7 @@ const CLOTHES: Listed[] = [
     id: 'brightsea-long-sleeve-190',
     name: 'Long-sleeved shirt 190',
     kind: 'long sleeve',
-    colours: dyes('Chalk', 'Sand', 'Kelp', 'Pine', 'Harbour', 'Deep', 'Samson', 'Storm', 'Slate', 'Ink'),
+    colours: [...dyes('Chalk', 'Sand', 'Kelp', 'Pine', 'Harbour', 'Deep', 'Samson', 'Storm', 'Slate', 'Ink'), STRIPE],
     sizes: ['S', 'M', 'L', 'XL', '2XL', '3XL'],
     costs: bySize({ S: 1290, M: 1290, L: 1320, XL: 1350, '2XL': 1520, '3XL': 1680 }, 260),
     areas: [
@@ -196,7 +196,10 @@ const CLOTHES: Listed[] = [
     id: 'brightsea-sweatshirt-300',
     name: 'Crew sweatshirt 300',
     kind: 'sweatshirt',
-    colours: dyes('Chalk', 'Sand', 'Rope', 'Kelp', 'Bottle', 'Tide', 'Harbour', 'Brick', 'Ochre', 'Heather', 'Storm', 'Ink'),
+    colours: [
+      ...dyes('Chalk', 'Sand', 'Rope', 'Kelp', 'Bottle', 'Tide', 'Harbour', 'Brick', 'Ochre', 'Heather', 'Storm', 'Ink'),
+      ...KNITS,
+    ],
     sizes: ['S', 'M', 'L', 'XL', '2XL', '3XL'],
     costs: bySize({ S: 1890, M: 1890, L: 1930, XL: 1970, '2XL': 2150, '3XL': 2330 }, 520),
     areas: [front(355.6, 406.4), back(381, 457.2)],

@@ -1,3 +1,5 @@
+import type { ColourListed } from './form';
+
 /** The colours that Brightsea's dye-works has, by family. */
 const FAMILIES: Record<string, Record<string, string>> = {
   white: { Chalk: '#f7f5f0', Foam: '#ffffff', Oyster: '#e9e4d8', Shell: '#f3e6d6' },
@@ -18,6 +20,20 @@ const FAMILIES: Record<string, Record<string, string>> = {
   violet: { Heather: '#8b7aa3', Thistle: '#5d4a78', Mussel: '#38324f', Lilac: '#c7b8d6' },
   grey: { Storm: '#53565c', Pebble: '#9b9da0', Slate: '#3a4148', Fog: '#cfd1d2' },
   black: { Ink: '#17171a', Soot: '#26262a' },
+};
+
+/** Knitted of two yarns. */
+export const KNITS: ColourListed[] = [
+  { name: 'Fog marl', hex: '#b9bbbd', family: 'grey', knit: { with: '#84878b', as: 'marl' } },
+  { name: 'Harbour marl', hex: '#2d4a66', family: 'blue', knit: { with: '#6f8499', as: 'marl' } },
+  { name: 'Brick marl', hex: '#9a4a42', family: 'red', knit: { with: '#c48f86', as: 'marl' } },
+];
+/** Ringed like a sailor's. */
+export const STRIPE: ColourListed = {
+  name: 'Quay stripe',
+  hex: '#f7f5f0',
+  family: 'white',
+  knit: { with: '#24405e', as: 'stripe' },
 };
 
 export const DYES = Object.entries(FAMILIES).flatMap(([family, dyes]) =>

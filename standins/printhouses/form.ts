@@ -5,8 +5,7 @@ export interface Listed {
   kind: string;
   department: string;
   currency: string;
-  /** `printed_on`: what the print lies on, where that is another colour. */
-  colours: { name: string; hex: string; family?: string; printed_on?: string }[];
+  colours: ColourListed[];
   sizes: string[];
   /** A further choice beside colour and size. */
   finish?: { called: string; choices: { name: string; hex?: string }[] };
@@ -28,6 +27,15 @@ export interface Listed {
   warnings: string[];
   /** Announced, and not to be ordered before this day. */
   from?: string;
+}
+export interface ColourListed {
+  name: string;
+  hex: string;
+  family?: string;
+  /** What the print lies on, where that is another colour. */
+  printed_on?: string;
+  /** A second yarn. */
+  knit?: { with: string; as: 'marl' | 'stripe' | 'check' };
 }
 export interface AreaListed {
   name: string;

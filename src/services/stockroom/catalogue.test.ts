@@ -44,6 +44,16 @@ test('a product becomes a document: areas, costs with what is missing, words spl
 });
 
 test.each([
+  ['marl', 'heather'],
+  ['stripe', 'stripes'],
+  ['check', 'checks'],
+  ['ripple', 'heather'],
+])('cloth of two yarns that is knitted as %s', (as, pattern) => {
+  const { documents } = taken({ ...PRODUCT, colours: [{ name: 'Ring', hex: '#f7f5f0', knit: { with: '#24405e', as } }] });
+  expect(documents[0]!.colours).toEqual([{ name: 'Ring', hex: '#f7f5f0', mixed: { with: '#24405e', pattern } }]);
+});
+
+test.each([
   ['no cost at all', { costs: [] }, /^made-up-mug: .*costs/],
   ['a colour that is none', { colours: [{ name: 'White', hex: 'white' }] }, /^made-up-mug: .*colours/],
   ['an area without a width', { areas: [{ name: 'a', side: 'a', height_mm: 1, ppi: 300 }] }, /^made-up-mug: .*width_mm/],

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import type { ClothPattern } from '../../core/scene/cloth';
 import { blankFault, type Audience, type BlankDocument } from '../../core/stock/blank';
 import { splitText } from '../../core/stock/sentences';
 import { checkDocument, faultIn } from '../documents';
@@ -12,6 +13,8 @@ const Size = Type.Object({
   cut_outs: Type.Optional(Type.Array(Type.String())),
   seams: Type.Optional(Type.Array(Type.String())),
 });
+/** How print houses call what lies how in a cloth; what we do not know is mixed finely. */
+const KNITS: Record<string, ClothPattern> = { marl: 'heather', stripe: 'stripes', check: 'checks' };
 const Contact = Type.Object({ name: Type.String(), address: Type.String(), email: Type.String() });
 const Product = Type.Object({
   id: Type.String(),
@@ -25,6 +28,7 @@ const Product = Type.Object({
       hex: Type.String(),
       family: Type.Optional(Type.String()),
       printed_on: Type.Optional(Type.String()),
+      knit: Type.Optional(Type.Object({ with: Type.String(), as: Type.String() })),
     }),
   ),
   sizes: Type.Array(Type.String()),
@@ -140,11 +144,12 @@ function documentOf(house: string, p: Product, byHand: ReadonlyMap<string, Audie
     source: 'print house',
     house,
     currency: p.currency,
-    colours: p.colours.map(({ name, hex, family, printed_on }) => ({
+    colours: p.colours.map(({ name, hex, family, printed_on, knit }) => ({
       name,
       hex,
       ...(family && { family }),
       ...(printed_on && { ground: printed_on }),
+      ...(knit && { mixed: { with: knit.with, pattern: KNITS[knit.as] ?? 'heather' } }),
     })),
     sizes: p.sizes.map((name) => ({ name })),
     ...(p.finish && {

@@ -17,6 +17,7 @@ import { AreaDrawing, groundOf, usually, type Sample } from '../area-drawing';
 import { Standing } from './browse';
 import { Sentences } from './sentences';
 import { SizeTable } from './size-table';
+import { swatchOf } from '../../parts/swatch';
 
 /** All that is known of one blank: print areas to scale, costs, words, sizes, postage, safety. */
 export function BlankPage({ blank, sample }: { blank: BlankView; sample: Sample | null }) {
@@ -154,7 +155,7 @@ function Costs({ document: d }: { document: BlankDocument }) {
       <Heading word="Costs" about={`${d.currency}, for one, before postage`} />
       <p className="mb-2 flex flex-wrap items-center gap-1.5">
         {d.colours.map((c) => (
-          <i key={c.name} title={c.name} className="h-5 w-5 border border-rule" style={{ background: c.hex }} />
+          <i key={c.name} title={c.name} className="h-5 w-5 border border-rule" style={{ background: swatchOf(c) }} />
         ))}
         <span className="ml-1 text-soft">{count(d.colours.length, 'colour')}</span>
       </p>

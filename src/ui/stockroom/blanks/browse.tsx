@@ -18,6 +18,7 @@ import { SelectionBar } from '../../parts/lists/selection-bar';
 import { CompareDialog } from './compare';
 import { AreaDrawing, groundOf, usually, type Sample } from '../area-drawing';
 import { BLOCK, blankSearch } from './search-text';
+import { swatchOf } from '../../parts/swatch';
 
 const ROW = 96;
 const SWATCHES = 14;
@@ -242,7 +243,12 @@ function BlankRow({
         <span className="min-w-0">
           <span className="flex items-center gap-1">
             {b.colours.slice(0, SWATCHES).map((c) => (
-              <i key={c.name} title={c.name} className="h-4 w-4 shrink-0 border border-rule" style={{ background: c.hex }} />
+              <i
+                key={c.name}
+                title={c.name}
+                className="h-4 w-4 shrink-0 border border-rule"
+                style={{ background: swatchOf(c) }}
+              />
             ))}
             {b.colours.length > SWATCHES && <span className="text-soft">+{b.colours.length - SWATCHES}</span>}
           </span>

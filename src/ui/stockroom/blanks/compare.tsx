@@ -6,6 +6,7 @@ import { api } from '../../api';
 import { Dialog } from '../../parts/dialog';
 import { amount } from '../../parts/format';
 import { AreaDrawing, groundOf, usually, type Sample } from '../area-drawing';
+import { swatchOf } from '../../parts/swatch';
 
 const span = (amounts: number[], currency: string): string => {
   const [least, most] = [Math.min(...amounts), Math.max(...amounts)];
@@ -26,7 +27,7 @@ const ROWS: readonly (readonly [word: string, of: (d: BlankDocument) => React.Re
     (d) => (
       <span className="flex flex-wrap gap-0.5">
         {d.colours.map((c) => (
-          <i key={c.name} title={c.name} className="h-4 w-4 border border-rule" style={{ background: c.hex }} />
+          <i key={c.name} title={c.name} className="h-4 w-4 border border-rule" style={{ background: swatchOf(c) }} />
         ))}
       </span>
     ),

@@ -16,6 +16,7 @@ import { Tabs } from '../../parts/tabs';
 import { DownloadsPart } from './downloads-part';
 import { Part, toggled, useDocket, useGoods, Wrong } from './form';
 import { Placements } from './placement/placements';
+import { swatchOf } from '../../parts/swatch';
 
 /** A new line for a blank: everything of it, in its first print area. */
 export function lineFor(blank: BlankView, like: GoodsLine | undefined, keys: readonly string[]): GoodsLine {
@@ -177,7 +178,7 @@ function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
         chosen={line.colours}
         all={blank.colours.map((c) => ({
           value: c.name,
-          sign: <i className="inline-block h-3.5 w-3.5 border border-rule" style={{ background: c.hex }} />,
+          sign: <i className="inline-block h-3.5 w-3.5 border border-rule" style={{ background: swatchOf(c) }} />,
         }))}
         put={(colours) => put({ colours })}
         alike
