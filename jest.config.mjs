@@ -12,7 +12,7 @@ const base = {
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^(\\.{1,2}/.*)\\.js$': '$1' },
   // shipped as ES modules only
   transformIgnorePatterns: [
-    '/node_modules/(?!(cookie|culori|@tus|srvx|set-cookie-parser|@apidevtools|p-limit|yocto-queue|@zxcvbn-ts|microdiff)/)',
+    '/node_modules/(?!(cookie|culori|@tus|srvx|set-cookie-parser|@apidevtools|p-limit|yocto-queue|@zxcvbn-ts|microdiff|delaunator|robust-predicates)/)',
   ],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist', '<rootDir>/data'],
 };
@@ -30,6 +30,7 @@ export default {
         '<rootDir>/demo/**/*.test.ts',
         '<rootDir>/bin/**/*.test.ts',
         '<rootDir>/trial/**/*.test.ts',
+        '<rootDir>/tools/**/*.test.ts',
       ],
     },
     { ...base, displayName: 'integration', testMatch: ['<rootDir>/tests/integration/**/*.test.ts'] },

@@ -120,9 +120,7 @@ export const batch = () =>
       working.map((it) => Array.from({ length: 13 }, (_, k) => order(it, nine[k % 9]!, COLOURS[k % 6]!))),
       folder,
     );
-    const what =
-      'all sizes written, on this machine’s processors; four of the nine scenes are others of the five under further names';
-    figure('mockups.batch_100x13_seconds', seconds, 's', what);
+    figure('mockups.batch_100x13_seconds', seconds, 's', 'all sizes written, on this machine’s processors');
   });
 
 /** Forty scenes in forty colours: more than fit in memory at a time. */

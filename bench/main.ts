@@ -6,6 +6,7 @@ import { line } from './line';
 import { memory } from './memory';
 import { mockups } from './mockups';
 import { placement } from './placement';
+import { scenes } from './scenes';
 import { screens } from './screens';
 import { scale } from './scale';
 import { strength } from './strength';
@@ -20,7 +21,8 @@ const TOPICS: Record<string, () => Promise<void>> = {
     await manyScenes();
   },
   batch,
-  scenes: manyScenes,
+  many: manyScenes,
+  scenes,
   placement: async () => {
     await placement();
     await filmstrip();

@@ -64,7 +64,7 @@ const shirt = (plan: string, mark: string | null) => ({
     },
   ],
   accepts: { ground: 'see-through', minPpi: 150 },
-  shots: [scene('shirt-flat', 'featured'), scene('shirt-close', 1), scene('shirt-flat', 2), card('sizes')],
+  shots: [scene('shirt-flat', 'featured'), scene('shirt-close', 1), scene('shirts-rail', 'featured'), card('sizes')],
   words: {
     title: inEnglish(
       '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt, Gift for {{ artwork.subject | title }} Lovers',
@@ -106,7 +106,7 @@ const family = (plan: string) => ({
   accepts: { ground: 'see-through', minPpi: 150 },
   shots: [
     scene('shirt-flat', 'featured', 'adult'),
-    scene('shirt-flat', 1, 'youth'),
+    scene('youth-shirt', 1, 'youth'),
     scene('shirt-close', 2, 'adult'),
     card('sizes', 'adult'),
     card('sizes', 'youth'),

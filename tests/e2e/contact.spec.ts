@@ -74,7 +74,10 @@ test('the same mend for all alike: what it makes and how long is said before', a
   await open(page);
   await page.keyboard.press('c');
   await slip(page).getByText('Change it on every proof').click();
-  await expect(slip(page).locator('canvas[data-drawn]')).toHaveCount(2);
+  // each as it would be
+  const offered = slip(page).getByRole('list', { name: 'Scenes' }).getByRole('listitem');
+  await expect.poll(() => offered.count()).toBeGreaterThan(1);
+  await expect(slip(page).locator('canvas[data-drawn]')).toHaveCount(await offered.count(), { timeout: 60_000 });
   await slip(page)
     .getByRole('list', { name: 'Scenes' })
     .getByRole('button', { name: /^Close, on oak boards/ })

@@ -14,38 +14,25 @@ export interface LaidCloth {
   edge: EdgePart[];
 }
 
-const SPACING = 0.55;
-export const NECK_SIDE: Vec2 = [9.6, 71.4];
-export const ARM: { shoulder: Vec2; pit: Vec2 } = { shoulder: [23.2, 67.6], pit: [26.2, 50.2] };
+/** Points of the cloth are so far apart while it settles, cm; they are halved once it lies. */
+const SPACING = 0.6;
 
-function bezier(a: Vec2, b: Vec2, c: Vec2, d: Vec2, n: number): Vec2[] {
-  return Array.from({ length: n }, (_, i) => {
-    const t = i / n;
-    const s = 1 - t;
-    const at = (k: 0 | 1) => s ** 3 * a[k] + 3 * s * s * t * b[k] + 3 * s * t * t * c[k] + t ** 3 * d[k];
-    return [at(0), at(1)];
-  });
+/** A garment's front as it is cut and sewn: the right half of its outline from the middle of the neck, clockwise; y up from the hem. */
+export interface Cut {
+  line: [EdgePart, Vec2[]][];
+  neckSide: Vec2;
+  shoulder: Vec2;
+  pit: Vec2;
+  /** How far sleeves are turned when it is laid down, degrees. */
+  sleeveDeg: number;
 }
 
-/** The outline of a laid crew-neck shirt, size M, 52 cm across the chest. */
-function outline(): { at: Vec2; part: EdgePart }[] {
-  const { shoulder, pit } = ARM;
-  const [sleeveTop, sleeveEnd]: Vec2[] = [
-    [39.6, 52.6],
-    [32.4, 44.2],
-  ];
-  const parts: [EdgePart, Vec2[]][] = [
-    ['neck', bezier([0, 62.4], [5.4, 62.4], [8.9, 65.6], NECK_SIDE, 80)],
-    ['shoulder', bezier(NECK_SIDE, [14, 70.3], [19, 69.2], shoulder, 60)],
-    ['sleeveTop', bezier(shoulder, [28.5, 65.4], [34.5, 59], sleeveTop!, 80)],
-    ['sleeveEnd', bezier(sleeveTop!, [37.6, 49.6], [35, 46.6], sleeveEnd!, 60)],
-    ['sleeveUnder', bezier(sleeveEnd!, [30, 46.2], [27.4, 48.2], pit, 40)],
-    ['side', bezier(pit, [25.6, 40], [25.9, 14], [26.8, 0.2], 120)],
-    ['hem', bezier([26.8, 0.2], [18, -0.5], [9, -0.6], [0, -0.5], 80)],
-  ];
-  const right = parts.flatMap(([part, points]) => points.map((at) => ({ at, part })));
-  const left = right.slice(1).map(({ at, part }) => ({ at: [-at[0], at[1]] as Vec2, part }));
-  return [...right, { at: [0, -0.5], part: 'hem' }, ...left.reverse()];
+/** The whole outline: the right half and its mirror image. */
+function outline({ line }: Cut): { at: Vec2; part: EdgePart }[] {
+  const right = line.flatMap(([part, points]) => points.map((at) => ({ at, part })));
+  const last = right.at(-1)!;
+  const left = right.slice(1, -1).map(({ at, part }) => ({ at: [-at[0], at[1]] as Vec2, part }));
+  return [...right.slice(0, -1), last, ...left.reverse()];
 }
 
 function evenly(line: { at: Vec2; part: EdgePart }[], step: number) {
@@ -88,19 +75,21 @@ const HOLD: Record<EdgePart, number> = {
 };
 
 /**
- * Lays a shirt on a table: a fine mesh of the outline whose rest shape is a little larger than the place it lies in
+ * Lays a garment on a table: a fine mesh of the outline whose rest shape is a little larger than the place it lies in
  * (`slack`, as a share), relaxed under gravity and friction with position-based constraints. The chest gets the least
  * slack, as when a hand has smoothed it; sleeves and sides get the most.
  */
-export function layShirt(seed: number, slack: number, sleeveDeg: number): LaidCloth {
+export function layGarment(cut: Cut, seed: number, slack: number): LaidCloth {
   const random = randomFrom(seed);
-  const shape = outline();
+  const shape = outline(cut);
   const edge = evenly(shape, SPACING);
   const inside = insideTest(shape.map((p) => p.at));
   const flat: Vec2[] = edge.map((p) => [...p.at]);
   const depth: number[] = edge.map(() => 0);
-  for (let y = -1, row = 0; y < 73; y += SPACING * 0.866, row++)
-    for (let x = -41 + ((row & 1) * SPACING) / 2; x < 41; x += SPACING) {
+  const [xs, ys] = [shape.map((p) => p.at[0]), shape.map((p) => p.at[1])];
+  const [x1, y0, y1] = [Math.max(...xs) + 1, Math.min(...ys) - 1, Math.max(...ys) + 1];
+  for (let y = y0, row = 0; y < y1; y += SPACING * 0.866, row++)
+    for (let x = -x1 + ((row & 1) * SPACING) / 2; x < x1; x += SPACING) {
       const px = x + (random() - 0.5) * SPACING * 0.3;
       const py = y + (random() - 0.5) * SPACING * 0.3;
       if (!inside(px, py)) continue;
@@ -111,16 +100,75 @@ export function layShirt(seed: number, slack: number, sleeveDeg: number): LaidCl
       }
     }
   const triangles = triangulate(flat, inside);
-  const rest = flat.map((p) => restPlace(p, slack, sleeveDeg));
+  const rest = flat.map((p) => restPlace(cut, p, slack, seed));
   const points = settle(
     flat,
     rest,
     depth,
     triangles,
     edge.map((p) => p.part),
+    seed,
   );
   smooth(points, rest, triangles, edge.length);
-  return { points, flat: rest, triangles, edge: edge.map((p) => p.part) };
+  return halved({ points, flat: rest, triangles, edge: edge.map((p) => p.part) });
+}
+
+/**
+ * Each triangle as four, by Loop's rules, so that folds are round close up and the way from cloth to print is as smooth as they are. (C. Loop,
+ * Smooth Subdivision Surfaces Based on Triangles, 1987.)
+ */
+export function halved({ points, flat, triangles, edge }: LaidCloth): LaidCloth {
+  const n = points.length;
+  const rim = edge.length;
+  const across = new Map<number, { a: number; b: number; c: number[]; at: number }>();
+  const near: Set<number>[] = points.map(() => new Set());
+  const key = (i: number, j: number) => Math.min(i, j) * n + Math.max(i, j);
+  for (const [a, b, c] of triangles)
+    for (const [i, j, k] of [
+      [a, b, c],
+      [b, c, a],
+      [c, a, b],
+    ] as Vec3[]) {
+      near[i]!.add(j);
+      near[j]!.add(i);
+      const known = across.get(key(i, j));
+      if (known) known.c.push(k);
+      else across.set(key(i, j), { a: i, b: j, c: [k], at: 0 });
+    }
+  // the outline first: each of its points, and the middle of the way to the next
+  let next = rim * 2;
+  const moved = points.map((_, i) => (i < rim ? i * 2 : next++));
+  for (const e of across.values()) {
+    const [lo, hi] = [Math.min(e.a, e.b), Math.max(e.a, e.b)];
+    const beside = e.c.length === 1 && hi < rim && (hi - lo === 1 || (lo === 0 && hi === rim - 1));
+    e.at = beside ? (hi - lo === 1 ? lo * 2 + 1 : hi * 2 + 1) : next++;
+  }
+  const mixed = <V extends number[]>(from: readonly V[]): V[] => {
+    const sum = (parts: [number, number][]): V => from[0]!.map((_, k) => parts.reduce((s, [i, w]) => s + from[i]![k]! * w, 0)) as V; // prettier-ignore
+    const out: V[] = [];
+    for (let i = 0; i < n; i++) {
+      if (i < rim)
+        out[moved[i]!] = sum([[i, 0.75], [(i + 1) % rim, 0.125], [(i + rim - 1) % rim, 0.125]]); // prettier-ignore
+      else {
+        // at least itself: a point may have been left over
+        const m = near[i]!.size || 1;
+        const beta = (5 / 8 - (3 / 8 + Math.cos((2 * Math.PI) / m) / 4) ** 2) / m;
+        out[moved[i]!] = sum([[i, 1 - m * beta], ...[...near[i]!].map((j): [number, number] => [j, beta])]);
+      }
+    }
+    for (const { a, b, c, at } of across.values())
+      out[at] = c.length === 2 ? sum([[a, 3 / 8], [b, 3 / 8], [c[0]!, 1 / 8], [c[1]!, 1 / 8]]) : sum([[a, 0.5], [b, 0.5]]); // prettier-ignore
+    // where no triangle runs along the outline its middle is nobody's corner
+    for (let i = 0; i < rim; i++) out[i * 2 + 1] ??= sum([[i, 0.5], [(i + 1) % rim, 0.5]]); // prettier-ignore
+    return out;
+  };
+  const middle = (i: number, j: number) => across.get(key(i, j))!.at;
+  const finer = triangles.flatMap(([a, b, c]): Vec3[] => {
+    const [ab, bc, ca] = [middle(a, b), middle(b, c), middle(c, a)];
+    const [p, q, r] = [moved[a]!, moved[b]!, moved[c]!];
+    return [[p, ab, ca], [ab, q, bc], [ca, bc, r], [ab, bc, ca]]; // prettier-ignore
+  });
+  return { points: mixed(points), flat: mixed(flat), triangles: finer, edge: edge.flatMap((part) => [part, part]) };
 }
 
 function triangulate(points: Vec2[], inside: (x: number, y: number) => boolean): Vec3[] {
@@ -136,24 +184,25 @@ function triangulate(points: Vec2[], inside: (x: number, y: number) => boolean):
   return out;
 }
 
-function restPlace([x, y]: Vec2, slack: number, sleeveDeg: number): Vec2 {
+function restPlace({ shoulder, pit, sleeveDeg, neckSide }: Cut, [x, y]: Vec2, slack: number, seed: number): Vec2 {
   const side = Math.sign(x) || 1;
   const ax = Math.abs(x);
-  const sleeve = smoothstep(20, 32, ax) * smoothstep(36, 50, y);
+  const sleeve = smoothstep(shoulder[0] - 3, shoulder[0] + 9, ax) * smoothstep(pit[1] - 14, pit[1], y);
   const turn = ((sleeve * sleeveDeg * Math.PI) / 180) * (1 + 0.25 * side);
-  const [dx, dy] = [ax - 23.5, y - 60];
-  const rx = side * (23.5 + dx * Math.cos(turn) - dy * Math.sin(turn));
-  const ry = 60 + dx * Math.sin(turn) + dy * Math.cos(turn);
-  const chest = Math.exp(-((x / 15) ** 2) - ((y - 46) / 17) ** 2);
+  const pivot: Vec2 = [shoulder[0] + 0.3, shoulder[1] - 7.6];
+  const [dx, dy] = [ax - pivot[0], y - pivot[1]];
+  const rx = side * (pivot[0] + dx * Math.cos(turn) - dy * Math.sin(turn));
+  const ry = pivot[1] + dx * Math.sin(turn) + dy * Math.cos(turn);
+  const chest = Math.exp(-((x / (pit[0] * 0.57)) ** 2) - ((y - neckSide[1] * 0.64) / (neckSide[1] * 0.24)) ** 2);
   const loose = slack * (1 - 0.62 * chest);
   const wander = 1.05 * (1 - 0.6 * chest);
   return [
-    rx * (1 + loose) + wander * noise2(x * 0.09 + 3, y * 0.07, 11),
-    ry * (1 + loose * 0.7) + wander * noise2(x * 0.08, y * 0.06 + 9, 23),
+    rx * (1 + loose) + wander * noise2(x * 0.09 + 3, y * 0.07, seed + 4),
+    ry * (1 + loose * 0.7) + wander * noise2(x * 0.08, y * 0.06 + 9, seed + 16),
   ];
 }
 
-function settle(flat: Vec2[], rest: Vec2[], depth: number[], triangles: Vec3[], edge: EdgePart[]): Vec3[] {
+function settle(flat: Vec2[], rest: Vec2[], depth: number[], triangles: Vec3[], edge: EdgePart[], seed: number): Vec3[] {
   const n = flat.length;
   const opposite = new Map<number, [number, number, number[]]>();
   for (const [a, b, c] of triangles)
@@ -176,7 +225,9 @@ function settle(flat: Vec2[], rest: Vec2[], depth: number[], triangles: Vec3[], 
   const speed = new Float64Array(n * 3);
   flat.forEach(([px, py], i) => {
     const ripple =
-      1 + 1.6 * noise2(px * 0.22 + noise2(px * 0.05, py * 0.05, 3) * 4, py * 0.13, 5) + 0.8 * noise2(px * 0.5, py * 0.4, 8);
+      1 +
+      1.6 * noise2(px * 0.22 + noise2(px * 0.05, py * 0.05, seed) * 4, py * 0.13, seed + 2) +
+      0.8 * noise2(px * 0.5, py * 0.4, seed + 5);
     x.set([px, py, table[i]! + 0.2 * (1 - Math.exp(-depth[i]! / 3)) * ripple], i * 3);
   });
   const pull = (links: typeof stretch, stiffness: number, onlyShorter: boolean) => {
@@ -237,8 +288,8 @@ function smooth(points: Vec3[], rest: Vec2[], triangles: Vec3[], edgeCount: numb
     near[c]!.add(a).add(b);
   }
   // Taubin's pair of steps keeps the folds' height
-  for (let round = 0; round < 3; round++)
-    for (const weight of [0.5, -0.52]) {
+  for (let round = 0; round < 6; round++)
+    for (const weight of [0.5, -0.51]) {
       const old = points.map((p) => [...p] as Vec3);
       for (let i = edgeCount; i < points.length; i++)
         for (let k = 0; k < 3; k++) {

@@ -3,8 +3,8 @@ import sharp from 'sharp';
 import { noise2, randomFrom } from './vectors';
 import { WORK } from './povray';
 
-/** A floor of boards with grain, made from noise; returns the picture's path. */
-export async function planks(name: string, rows = 8, warmth = 1): Promise<string> {
+/** A floor of boards with grain, made from noise; `grey` as the weather leaves it. Returns the picture's path. */
+export async function planks(name: string, rows = 8, warmth = 1, grey = 0): Promise<string> {
   mkdirSync(WORK, { recursive: true });
   const [width, height] = [3072, 1536];
   const board = height / rows;
@@ -28,9 +28,9 @@ export async function planks(name: string, rows = 8, warmth = 1): Promise<string
       const gap = Math.min(inRow, board - inRow, (along % (width / 2)) * 1.2, (width / 2 - (along % (width / 2))) * 1.2);
       if (gap < 2.4) v *= 0.5 + 0.16 * gap;
       const k = (y * width + x) * 3;
-      out[k] = Math.min(255, 196 * v);
-      out[k + 1] = Math.min(255, 168 * v ** (1.1 * warmth));
-      out[k + 2] = Math.min(255, 136 * v ** (1.22 * warmth));
+      const its = [196 * v, 168 * v ** (1.1 * warmth), 136 * v ** (1.22 * warmth)];
+      const mean = 158 * v ** 1.25;
+      its.forEach((c, i) => (out[k + i] = Math.min(255, c + (mean * [1, 0.985, 0.95][i]! - c) * grey)));
     }
   }
   const file = `${WORK}/${name}.png`;

@@ -5,7 +5,7 @@ export interface Mesh {
   points: Vec3[];
   triangles: Vec3[];
   normals?: Vec3[];
-  plane?: Vec2[];
+  plane?: Vec2[] | undefined;
 }
 
 /** Adds area-weighted vertex normals. */

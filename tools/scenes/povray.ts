@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -35,20 +35,28 @@ export interface Linear {
   data: Float32Array;
 }
 
-/** Renders scene text to a linear 16-bit picture. Throws with POV-Ray's own words when it fails. */
-export async function render(name: string, scene: string, size: number, antialias: string[]): Promise<Linear> {
+/** What renders here: its name and version. */
+export const rendererVersion = (): string =>
+  /POV-Ray \d+(\.\d+)+/.exec(spawnSync('povray', ['--version'], { encoding: 'utf8' }).stderr)?.[0] ?? 'unknown';
+
+/** Renders scene text to a picture and returns its path. Throws with POV-Ray's own words when it fails. */
+export async function povFile(name: string, scene: string, size: number, how: string[]): Promise<string> {
   mkdirSync(WORK, { recursive: true });
-  const source = join(WORK, `${name}.pov`);
+  const source = join(WORK, `${name}-${size}.pov`);
   const target = join(WORK, `${name}-${size}.png`);
   writeFileSync(source, scene);
-  const args = [`+I${source}`, `+O${target}`, `+W${size}`, `+H${size}`, '+FN16', 'File_Gamma=1.0', '-D', '+WT2', '-V'];
-  const child = spawn('povray', [...args, 'Dither=off', ...antialias], { stdio: ['ignore', 'ignore', 'pipe'] });
+  const args = [`+I${source}`, `+O${target}`, `+W${size}`, `+H${size}`, 'File_Gamma=1.0', '-D', '+WT2', '-V'];
+  const child = spawn('povray', [...args, 'Dither=off', ...how], { stdio: ['ignore', 'ignore', 'pipe'] });
   let said = '';
   child.stderr.on('data', (d: Buffer) => (said += d.toString()));
   const code = await new Promise((resolve) => child.on('exit', resolve));
   if (code !== 0) throw new Error(`${name}: ${said.slice(-2000)}`);
-  return readLinear(target);
+  return target;
 }
+
+/** Renders scene text to a linear 16-bit picture. */
+export const render = async (name: string, scene: string, size: number, antialias: string[]): Promise<Linear> =>
+  readLinear(await povFile(name, scene, size, ['+FN16', ...antialias]));
 
 /** Reads a 16-bit picture without any colour management. */
 export async function readLinear(file: string): Promise<Linear> {
@@ -61,13 +69,12 @@ export async function readLinear(file: string): Promise<Linear> {
   return { size: info.width, data: Float32Array.from(wide, (v) => v / 65535) };
 }
 
-export const FINE_EDGES = ['+A0.01', '+AM2', '+R4', '-J'];
 export const SOFT_EDGES = ['+A0.06', '+AM2', '+R2', '-J'];
 
 /** Scene opening. `radiosity` on for shading passes, off for masks and gloss. */
 export function opening(cam: Camera, radiosity: boolean): string {
   const light = radiosity
-    ? 'radiosity{pretrace_start 0.08 pretrace_end 0.015 count 70 nearest_count 7 error_bound 0.55 recursion_limit 2 gray_threshold 0.3 brightness 1 normal on}'
+    ? 'radiosity{pretrace_start 0.08 pretrace_end 0.015 count 50 nearest_count 6 error_bound 0.55 recursion_limit 2 gray_threshold 0.3 brightness 1 normal on}'
     : '';
   return `#version 3.7;\n#include "transforms.inc"\nglobal_settings{assumed_gamma 1.0 ${light} max_trace_level 6}\nbackground{rgb 0}\n${cam.pov}\n`;
 }

@@ -12,14 +12,24 @@ const blank = (kind: string, area: string) =>
     kind,
     colours: named('White', 'Ink'),
     sizes: named('S', 'M'),
-    areas: [{ name: area, widthMm: 381, heightMm: 457.2, ppi: 300 }],
+    areas: [{ name: area, side: 'front', widthMm: 381, heightMm: 457.2, ppi: 300 }],
   }) as unknown as BlankDocument;
-const scene = (id: string, kind: string, crop: 'whole' | 'close') =>
-  ({ id, products: [{ kinds: [kind] }], crop }) as unknown as SceneSheet;
+const scene = (
+  id: string,
+  kind: string,
+  crop: 'whole' | 'close',
+  more: { mood?: string; side?: string; products?: number } = {},
+) => {
+  const { mood = 'calm', side = 'front', products = 1 } = more;
+  const rooms = [{ name: side === 'front' ? 'all' : side, side, xMm: 0, yMm: 0, widthMm: 300, heightMm: 400 }];
+  return { id, products: Array.from({ length: products }, () => ({ kinds: [kind], rooms })), crop, moods: [mood] } as unknown as SceneSheet; // prettier-ignore
+};
 const SCENES = [
-  scene('shirt-flat', 'shirt', 'whole'),
+  scene('shirt-a-row', 'shirt', 'whole', { mood: 'plain', products: 5 }),
+  scene('shirt-back', 'shirt', 'whole', { side: 'back' }),
+  scene('shirt-flat', 'shirt', 'whole', { mood: 'plain' }),
   scene('shirt-close', 'shirt', 'close'),
-  scene('frame-light', 'poster', 'whole'),
+  scene('frame-light', 'poster', 'whole', { mood: 'plain' }),
   scene('frame-close', 'poster', 'close'),
   scene('frame-black', 'poster', 'whole'),
 ];
@@ -30,7 +40,7 @@ const ajv = addFormats(new Ajv2020({ strict: false }));
 const scenesOf = (d: Pick<DocketDocument, 'shots'>) => d.shots.map((s) => s.kind === 'scene' && s.scene);
 
 test.each([
-  ['a shirt', shirt, ['shirt-flat', 'shirt-close', 'shirt-flat']],
+  ['a shirt (by one that shows its front)', shirt, ['shirt-flat', 'shirt-close', 'shirt-flat']],
   ['a poster', poster, ['frame-light', 'frame-close', 'frame-black']],
 ])('%s begins as a docket that can be kept, in scenes of its own kind', (_, parts, its) => {
   ajv.validate(DocketDocument, { ...docket, ...parts });

@@ -1,7 +1,7 @@
 import { plural } from '../copy/plural';
 import { covering, fitted, onArea } from '../placement/form';
 import type { PricePlan } from '../pricing/plan';
-import { showsKind, type SceneSheet } from '../scene/sheet';
+import { roomFor, type SceneSheet } from '../scene/sheet';
 import type { BlankDocument } from '../stock/blank';
 import { same, type DocketDocument, type Shot } from './docket';
 import { kindOf } from './kinds';
@@ -33,11 +33,12 @@ const CHEST_FROM_MM = 200;
 
 /** What a docket for a blank says to begin with: sensible for its kind, to be changed by the seller. */
 export function starterParts(id: string, blank: BlankDocument, scenes: readonly SceneSheet[]): GoodsParts {
-  const its = scenes.filter((s) => showsKind(s, blank.kind));
-  const whole = its.find((s) => s.crop === 'whole') ?? its[0];
-  const close = its.find((s) => s.crop === 'close') ?? whole;
   const kind = kindOf(blank.kind);
   const area = blank.areas[0]!;
+  const its = scenesFor(blank, area, scenes);
+  const whole = its.find((s) => s.crop === 'whole') ?? its[0];
+  const close = its.find((s) => s.crop === 'close') ?? its.find((s) => s !== whole) ?? whole;
+  const third = its.find((s) => s !== whole && s !== close) ?? whole;
   // paper and what is printed from edge to edge is filled; a motif stands on cloth and on ware
   const filled = area.mustBeFilled === true || blank.kind === 'poster';
   return {
@@ -67,7 +68,7 @@ export function starterParts(id: string, blank: BlankDocument, scenes: readonly 
         ? [
             { kind: 'scene', scene: whole.id, colour: 'featured' },
             { kind: 'scene', scene: close.id, colour: 'featured' },
-            { kind: 'scene', scene: kind.cloth ? whole.id : its.at(-1)!.id, colour: 1 },
+            { kind: 'scene', scene: kind.cloth ? whole.id : third!.id, colour: 1 },
           ]
         : withoutScenes(blank),
     words: {
@@ -78,6 +79,14 @@ export function starterParts(id: string, blank: BlankDocument, scenes: readonly 
       en: [`{{ artwork.subject }} ${kind.one.toLowerCase()}`, '{{ artwork.subject }} gift', ...kind.tags],
     },
   };
+}
+
+/** The scenes that show this area of the blank: those of one product first, and of these the plain ones. */
+function scenesFor(blank: BlankDocument, area: BlankDocument['areas'][number], scenes: readonly SceneSheet[]): SceneSheet[] {
+  const shows = ({ products }: SceneSheet) =>
+    products.some((p) => p.kinds.includes(blank.kind) && roomFor(p.rooms, area, blank.areas) !== null);
+  const rank = (s: SceneSheet) => (s.products.length > 1 ? 2 : 0) + (s.moods.includes('plain') ? 0 : 1);
+  return scenes.filter(shows).sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
 }
 
 /** Where no scene shows this kind of goods: cards of what there is to choose, and a place for a photograph of one's own. */

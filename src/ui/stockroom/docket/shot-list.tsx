@@ -10,13 +10,14 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, Images, X } from 'lucide-react';
 import { useState } from 'react';
-import type { Shot, ShotColour } from '@/core/docket/docket';
+import type { Shot } from '@/core/docket/docket';
 import { showsArea } from '@/core/planning/placed';
 import { showsKind } from '@/core/scene/sheet';
 import { DOWNLOADS_KEY } from '@/core/downloads/form';
 import { Button, IconButton } from '../../parts/button';
 import { ChoiceField, TextField, type Option, type OptionGroup } from '../../parts/fields/field';
 import { Part, useDocket, useGoods, Wrong } from './form';
+import { colourOf, colourText, Others } from './others';
 import { SceneDialog } from './scene-dialog';
 
 const COLOURS: Option[] = [
@@ -100,12 +101,6 @@ export function ShotList({ id, shots, put }: { id: string; shots: Shot[]; put: (
   );
 }
 
-/** A colour of a picture as one value to choose by, and back. */
-const colourText = (colour: ShotColour): string =>
-  typeof colour === 'object' ? `named ${colour.named}` : typeof colour === 'number' ? String(colour) : colour;
-const colourOf = (text: string): ShotColour =>
-  text.startsWith('named ') ? { named: text.slice(6) } : text === 'featured' || text.startsWith('#') ? text : Number(text);
-
 /** What a picture is, as one value to choose by. */
 const valueOf = (s: Shot): string =>
   s.kind === 'scene'
@@ -119,7 +114,8 @@ const valueOf = (s: Shot): string =>
 function shotOf(value: string, before: Shot): Shot {
   const [kind, rest = ''] = [value.split(' ')[0], value.slice(value.indexOf(' ') + 1)];
   const line = 'line' in before && before.line ? { line: before.line } : {};
-  if (kind === 'scene') return { kind, scene: rest, colour: before.kind === 'scene' ? before.colour : 'featured', ...line };
+  if (kind === 'scene')
+    return before.kind === 'scene' ? { ...before, scene: rest } : { kind, scene: rest, colour: 'featured', ...line };
   if (kind === 'card') return { kind, card: rest as 'sizes' | 'colours' | 'files', ...line };
   if (kind === 'kept') return { kind, artwork: rest };
   return { kind: 'free' };
@@ -157,6 +153,7 @@ function Row({
     { group: 'by name', options: [...colours.map((c) => [`named ${c}`, c] as const), ...any.map((c) => [c, c] as const)] },
   ];
   const lines = [...document.lines, ...(document.downloads ? [{ key: DOWNLOADS_KEY, noun: document.downloads.noun }] : [])];
+  const sheet = shot.kind === 'scene' ? sheets.find((s) => s.id === shot.scene) : undefined;
   const several = lines.length > 1 && (shot.kind === 'scene' || shot.kind === 'card');
   return (
     <li
@@ -237,6 +234,9 @@ function Row({
         </IconButton>
       ) : (
         <span />
+      )}
+      {shot.kind === 'scene' && sheet && sheet.products.length > 1 && (
+        <Others shot={shot} sheet={sheet} colours={[...COLOURS, ...named]} at={i + 1} put={put} />
       )}
     </li>
   );

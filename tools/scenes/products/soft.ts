@@ -1,0 +1,161 @@
+import type { Mesh } from '../mesh';
+import type { Product } from '../setup';
+import { bezier, sheet, tube } from '../shapes';
+import { noise2, smoothstep, type Vec3 } from '../vectors';
+
+/** Cloth in white, with a weave of so many cm. */
+export const WOVEN = (pitch: number, depth = 0.25) =>
+  `texture{pigment{rgb .80} normal{average normal_map{[1 gradient x ${depth} sine_wave scale ${pitch}][1 gradient y ${depth} sine_wave scale ${pitch}][1 gradient z ${depth} sine_wave scale ${pitch}][.5 bumps .1 scale ${pitch * 4}]}} finish{diffuse 1 ambient 0}}`;
+
+/** A sheet bent like itself but turned over: what is behind. */
+const behind = (mesh: Mesh): Mesh => ({ points: mesh.points, triangles: mesh.triangles.map(([a, b, c]) => [a, c, b]), normals: mesh.normals!.map((n) => n.map((v) => -v) as Vec3) }); // prettier-ignore
+
+/**
+ * A filled cushion that lies on z = 0 with its front up, its middle at 0,0. Its height falls off to the seam; corners stay thin and pulled
+ * out, and the cloth gathers along the seams. Places: as the cloth was cut.
+ */
+export function cushion(side = 45, high = 13): Product {
+  const n = 150;
+  const shapeAt = (x: number, y: number): Vec3 => {
+    const [u, v] = [(x / side) * 2 - 1, (y / side) * 2 - 1];
+    // what is filled is pulled in, more in the middle of a side than at its corners
+    const pull = 0.088;
+    const px = u * (1 - pull * (1 - v * v) ** 0.9 * Math.abs(u) ** 3);
+    const py = v * (1 - pull * (1 - u * u) ** 0.9 * Math.abs(v) ** 3);
+    const dome = (1 - Math.abs(u) ** 2.6) ** 0.62 * (1 - Math.abs(v) ** 2.6) ** 0.62;
+    // gathers run in from the seam and die out
+    const edge = Math.min(1 - Math.abs(u), 1 - Math.abs(v));
+    const along = Math.abs(u) > Math.abs(v) ? v : u;
+    const wrinkle = noise2(along * 9 + 4, edge * 2.4, 17) * Math.exp(-edge * 4.2) * 1.5 + noise2(u * 2.2 + 9, v * 2.2, 5) * 0.9 * dome + noise2(u * 5 + v * 3, v * 5 - u * 3, 8) * 0.25 * dome; // prettier-ignore
+    const z = high * 0.5 * dome + Math.max(-0.05, wrinkle) * (1 - Math.exp(-edge * 26)) * 0.55;
+    return [(px * side) / 2, (-py * side) / 2, z + high * 0.42];
+  };
+  const top = sheet(side, side, n, n, shapeAt);
+  const bottom = behind(sheet(side, side, 60, 60, (x, y) => { const [px, py, z] = shapeAt(x, y); return [px, py, high * 0.84 - z]; })); // prettier-ignore
+  // a piped seam
+  const border: Vec3[] = [];
+  for (let i = 0; i < n; i++) border.push(shapeAt((i / n) * side, 0));
+  for (let i = 0; i < n; i++) border.push(shapeAt(side, (i / n) * side));
+  for (let i = n; i > 0; i--) border.push(shapeAt((i / n) * side, side));
+  for (let i = n; i >= 0; i--) border.push(shapeAt(0, (i / n) * side));
+  const seam = tube(border, () => [0.24, 0.24], [0, 0, 1], 14);
+  const look = WOVEN(0.11);
+  return {
+    kinds: ['cushion'],
+    parts: [{ name: 'cloth', takes: 'colour', material: 'cloth' }],
+    things: [
+      { shape: top, look, part: 'cloth', printed: true },
+      { shape: bottom, look, part: 'cloth' },
+      { shape: seam, look, part: 'cloth' },
+    ],
+    rooms: [{ name: 'front', side: 'front', xMm: 0, yMm: 0, widthMm: side * 10, heightMm: side * 10 }],
+  };
+}
+
+interface Hung {
+  width: number;
+  height: number;
+  /** How far the cloth swings out, cm, at the top and at the foot. */
+  swing: [number, number];
+  /** Folds across the width. */
+  folds: number;
+  /** How much of its width it takes when it hangs. */
+  share: number;
+  seed: number;
+}
+
+/** A cloth that hangs in soft folds before y = 0, its top at z = height. Its plane keeps the cloth's own length along the folds. */
+function hung({ width, height, swing, folds, share, seed }: Hung, columns = 420, rows = 160): Mesh {
+  const out = (u: number, v: number): number => {
+    const deep = swing[0] + (swing[1] - swing[0]) * smoothstep(0, 1, v);
+    const wander = noise2(u * 2.1 + 5, v * 0.8, seed) * 1.1 + noise2(u * 4.3, v * 1.6 + 3, seed + 4) * 0.35;
+    const wave = Math.sin((u * folds + wander * (0.35 + 0.5 * v)) * 2 * Math.PI);
+    return -deep * (0.5 + 0.5 * (wave + 0.18 * Math.sin((u * folds + wander) * 4 * Math.PI + 1)));
+  };
+  // along each row so far across that the cloth keeps its length
+  const lines = Array.from({ length: rows + 1 }, (_, r) => {
+    const v = r / rows;
+    const xs = [0];
+    const step = width / columns;
+    for (let c = 1; c <= columns; c++) {
+      const d = out(c / columns, v) - out((c - 1) / columns, v);
+      xs.push(xs.at(-1)! + Math.sqrt(Math.max(0.04 * step * step, step * step - d * d)));
+    }
+    const k = (width * share) / xs.at(-1)!;
+    return xs.map((x) => (x - xs.at(-1)! / 2) * k);
+  });
+  return sheet(width, height, columns, rows, (x, y) => {
+    const [c, r] = [Math.round((x / width) * columns), Math.round((y / height) * rows)];
+    return [lines[r]![c]!, out(c / columns, r / rows) - 0.3, height - y];
+  });
+}
+
+/** A shower curtain on rings of a rod. */
+export function curtain(): Product {
+  const cloth = hung({ width: 180, height: 183, swing: [5.5, 8], folds: 9, share: 0.78, seed: 3 });
+  return {
+    kinds: ['shower curtain'],
+    parts: [{ name: 'cloth', takes: 'colour', material: 'cloth' }],
+    things: [{ shape: cloth, look: WOVEN(0.3, 0.12), part: 'cloth', printed: true }],
+    rooms: [{ name: 'front', side: 'front', xMm: 0, yMm: 0, widthMm: 1800, heightMm: 1830 }],
+  };
+}
+
+/** A wall hanging from a rod, nearly flat. */
+export function tapestry(): Product {
+  const cloth = hung({ width: 130, height: 150, swing: [0.5, 2.6], folds: 3.2, share: 0.985, seed: 9 }, 240, 200);
+  return {
+    kinds: ['tapestry'],
+    parts: [{ name: 'cloth', takes: 'colour', material: 'cloth' }],
+    things: [{ shape: cloth, look: WOVEN(0.24, 0.1), part: 'cloth', printed: true }],
+    rooms: [{ name: 'front', side: 'front', xMm: 0, yMm: 0, widthMm: 1300, heightMm: 1500 }],
+  };
+}
+
+/** A canvas bag, hung by its handles from a peg at z = 0 before the wall y = 0: drawn together at the top, with a little in it. */
+export function tote(): Product {
+  const [width, height] = [38, 42];
+  const drop = 27;
+  const shapeAt = (x: number, y: number): Vec3 => {
+    const [u, v] = [(x / width) * 2 - 1, y / height];
+    // handles pull the mouth up where they are sewn on; between them it sags
+    const pull = Math.exp(-(((Math.abs(u) - 0.42) / 0.24) ** 2));
+    const sag = 1.5 * (1 - smoothstep(0, 0.32, v)) * (1 - pull) * (Math.abs(u) < 0.42 ? 0.8 : 0.55);
+    const belly = 4.2 * Math.cos((u * Math.PI) / 2) ** 0.8 * smoothstep(0, 0.45, v) * (1 - 0.55 * smoothstep(0.8, 1, v));
+    // folds from where the handles pull, towards the lower corners
+    const t = Math.abs(u) - 0.42;
+    const drag = (0.95 * Math.exp(-((t - 0.28 * v) ** 2) / 0.006) + 0.7 * Math.exp(-((t + 0.2 * v) ** 2) / 0.008)) * Math.exp(-v * 2.6) * smoothstep(0.02, 0.12, v); // prettier-ignore
+    const soft = 1.9 * noise2(u * 1.5 + 3, v * 1.7, 21) + 0.7 * noise2(u * 4, v * 4 + 2, 6);
+    const narrow = 1 - 0.05 * Math.sin(Math.PI * Math.min(1, v * 1.15)) + 0.012 * noise2(v * 4, u > 0 ? 3 : 8, 2);
+    return [
+      (u * narrow * width) / 2,
+      -(0.9 + belly + drag + soft * smoothstep(0, 0.2, v) * (1 - u ** 6)),
+      -drop - y - sag + 0.25 * noise2(u * 3, 1, 7),
+    ];
+  };
+  const front = sheet(width, height, 190, 210, shapeAt);
+  const back = sheet(width, height, 60, 70, (x, y) => { const [px, , pz] = shapeAt(x, y); return [px * 0.995, -0.35 - 0.3 * noise2(x * 0.1, y * 0.1, 4), pz + 0.7 * (1 - y / height)]; }); // prettier-ignore
+  const strap = (side: number, near: boolean) => {
+    const [fx, fy, fz] = shapeAt(width / 2 + side * 8, 0.4);
+    const y0 = near ? fy - 0.12 : -0.5;
+    const lineOf = bezier<Vec3>(
+      [fx, y0, fz - 4],
+      [fx, y0 - 0.2, fz + 9],
+      [side * 2.6, -1.3, -9],
+      [side * 0.5, -1.25, near ? -0.3 : -0.5],
+      60,
+    );
+    return tube(lineOf, () => [1.15, 0.12], [0, 1, 0], 16);
+  };
+  const canvas = WOVEN(0.1, 0.1);
+  return {
+    kinds: ['tote'],
+    parts: [{ name: 'canvas', takes: 'colour', material: 'cloth' }],
+    things: [
+      { shape: front, look: canvas, part: 'canvas', printed: true },
+      { shape: back, look: canvas, part: 'canvas' },
+      ...[-1, 1].flatMap((s) => [strap(s, true), strap(s, false)]).map((shape) => ({ shape, look: canvas, part: 'canvas' })),
+    ],
+    rooms: [{ name: 'front', side: 'front', xMm: 50.3, yMm: 55, widthMm: 279.4, heightMm: 330.2 }],
+  };
+}
