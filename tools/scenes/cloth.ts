@@ -295,7 +295,7 @@ function smooth(points: Vec3[], rest: Vec2[], triangles: Vec3[], edgeCount: numb
         for (let k = 0; k < 3; k++) {
           let mean = 0;
           for (const j of near[i]!) mean += old[j]![k]!;
-          points[i]![k]! += weight * (mean / near[i]!.size - old[i]![k]!);
+          points[i]![k]! += weight * (mean / (near[i]!.size || 1) - old[i]![k]!);
         }
     }
   for (let round = 0; round < 10; round++) {
@@ -320,7 +320,7 @@ function smooth(points: Vec3[], rest: Vec2[], triangles: Vec3[], edgeCount: numb
         sx += drift[j]![0];
         sy += drift[j]![1];
       }
-      const m = near[i]!.size;
+      const m = near[i]!.size || 1;
       return [d[0] * 0.4 + (0.6 * sx) / m, d[1] * 0.4 + (0.6 * sy) / m];
     });
   drift.forEach((d, i) => (rest[i] = [points[i]![0] + d[0], points[i]![1] + d[1]]));

@@ -74,7 +74,7 @@ export const SOFT_EDGES = ['+A0.06', '+AM2', '+R2', '-J'];
 /** Scene opening. `radiosity` on for shading passes, off for masks and gloss. */
 export function opening(cam: Camera, radiosity: boolean): string {
   const light = radiosity
-    ? 'radiosity{pretrace_start 0.08 pretrace_end 0.015 count 50 nearest_count 6 error_bound 0.55 recursion_limit 2 gray_threshold 0.3 brightness 1 normal on}'
+    ? 'radiosity{pretrace_start 0.08 pretrace_end 0.02 count 40 nearest_count 5 error_bound 0.7 recursion_limit 2 gray_threshold 0.3 brightness 1 normal on}'
     : '';
   return `#version 3.7;\n#include "transforms.inc"\nglobal_settings{assumed_gamma 1.0 ${light} max_trace_level 6}\nbackground{rgb 0}\n${cam.pov}\n`;
 }

@@ -39,7 +39,6 @@ test.each(scenes().map((s) => [s.id, s] as const))(
     expect(shown).toBeGreaterThan(sheet.size * sheet.size * 0.04);
     for (const { room, product, places } of scene.rooms) {
       const { plane } = sheet.products[product]!;
-      expect(places.length).toBeGreaterThan(0);
       for (let k = 0; k < places.length; k += 37) {
         const x = plane.xMm + ((places[k]! & 0xffff) / 65535) * plane.widthMm - room.xMm;
         const y = plane.yMm + ((places[k]! >>> 16) / 65535) * plane.heightMm - room.yMm;
