@@ -84,10 +84,10 @@ test('a sentence is put on the other side by a click, and back by leaving it to 
 });
 
 test('a docket is begun from a blank that no scene shows yet', async ({ page }) => {
-  await page.goto('/stockroom/blanks/brightsea-mug-325');
+  await page.goto('/stockroom/blanks/brightsea-cap-six');
   await page.getByRole('link', { name: 'Make a docket of it' }).click();
-  await expect(page).toHaveURL(/dockets\/new\?blank=brightsea-mug-325/);
-  await expect(page.getByLabel('Blank', { exact: true })).toHaveValue('brightsea-mug-325');
+  await expect(page).toHaveURL(/dockets\/new\?blank=brightsea-cap-six/);
+  await expect(page.getByLabel('Blank', { exact: true })).toHaveValue('brightsea-cap-six');
   await expect(page.getByText('A picture is still to be put in: a photograph of the goods.')).toBeVisible();
 });
 

@@ -157,3 +157,29 @@ test('scenes for a docket are chosen by sight; a favourite stays one', async ({ 
   await expect(chooser.getByRole('button', { name: 'Plain ones' })).toHaveAttribute('aria-pressed', 'true');
   await expect.poll(async () => (await ok<{ sets: object[] }>('GET', '/scenes/shelf')).sets).toEqual(expect.arrayContaining([{ name: 'Plain ones', scenes: ['shirt-flat'] }])); // prettier-ignore
 });
+
+test('a picture of several products: the colour of each and what it carries are chosen beneath it', async ({ page }) => {
+  const { docket } = await openShop();
+  await page.goto(`/stockroom/dockets/${docket}`);
+  await page.getByRole('combobox', { name: 'Picture 1', exact: true }).selectOption({ label: 'Five on a rail, five colours' });
+  const colour = (n: number) => page.getByRole('combobox', { name: `Colour of product ${n} of picture 1` });
+  await expect(colour(5)).toHaveValue('');
+  await colour(3).selectOption('named Ink');
+  await expect(colour(2)).toHaveValue('');
+  await expect(colour(3)).toHaveValue('named Ink');
+  // back to one product there are none
+  await page.getByRole('combobox', { name: 'Picture 1', exact: true }).selectOption({ label: 'Laid flat on pale plaster' });
+  await expect(colour(2)).toHaveCount(0);
+});
+
+test('making is paused and gone on with from the sheet', async ({ page }) => {
+  const { docket } = await openShop();
+  const more = await ok<Run>('POST', '/runs', { artworks: await newArtworks(3), dockets: [docket], outlets: ['quayside'] });
+  await ok('POST', `/runs/${more.id}/pause`, {});
+  await page.goto(`/contact?run=${more.id}`);
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByText(/goes on\.$/)).toBeVisible();
+  await drafted(more.id);
+  await expect(page.getByRole('button', { name: 'Go on' })).toHaveCount(0);
+  await expect.poll(() => frames(page).count(), { timeout: 60_000 }).toBeGreaterThan(0);
+});

@@ -100,7 +100,8 @@ test('dockets for common goods are made with one click, each with an artwork of 
   await dialog.getByRole('checkbox', { name: /^Caps/ }).check();
   await dialog.getByRole('button', { name: 'Make 2 dockets' }).click();
   await expect(page.getByText('Mugs, Caps: made. Everything in them can be changed.')).toBeVisible();
-  await page.getByRole('link', { name: /^mug, no scene yet Mugs/ }).click();
+  await expect(page.getByRole('link', { name: /^cap, no scene yet Caps/ })).toBeVisible();
+  await page.getByRole('link', { name: /^Mugs Glazed mug/ }).click();
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mugs');
 });
 

@@ -6,6 +6,7 @@ import { Find } from '../parts/fields/find';
 import { count } from '../parts/format';
 import { Tabs } from '../parts/tabs';
 import type { Put } from '../parts/use-address';
+import { Making } from './making';
 import { SIZES, type Order, type Size } from './search';
 
 /** Which pictures are on the sheet, how they are laid out, and how large. */
@@ -102,6 +103,7 @@ export function Head({
         Only flagged
       </button>
       <span className="grow" />
+      <Making run={run} />
       <CommandButton id="contact.pictures" of={bindings}>
         Take away
       </CommandButton>

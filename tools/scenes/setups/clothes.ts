@@ -137,7 +137,8 @@ export const CLOTHES: Setups = {
         { shape: `cylinder{<-120,0,${SHIRT.length + 8.4}>,<120,0,${SHIRT.length + 8.4}>,1.1`, look: WOOD },
         ...at.flatMap((x) => hanger(x, 0, SHIRT.length, 28)),
       ],
-      products: at.map((x, i) => upright(two[i % 2]!, x + 0.3, -0.8, 0, 28)),
+      // the one in front is the first: it shows the picture’s own colour
+      products: at.map((x, i) => upright(two[i % 2]!, x + 0.3, -0.8, 0, 28)).reverse(),
       told: { moods: ['young', 'homely'], light: 'window', ground: 'plaster' },
     };
   },

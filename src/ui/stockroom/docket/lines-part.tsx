@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { BlankView } from '@/api/views';
 import type { ChosenColours, GoodsLine, WhenEnded } from '@/core/docket/docket';
 import { DOWNLOADS_KEY } from '@/core/downloads/form';
@@ -132,6 +132,7 @@ export function LinesPart() {
 function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
   const { document, now, change, changeLine } = useDocket();
   const { blanks, names, blankOf, scenes } = useGoods();
+  const latest = useRef(0);
   const line = document.lines[at]!;
   const blank = blanks.find((b) => b.id === line.blank);
   const put = (part: Partial<GoodsLine>) => changeLine(at, part);
@@ -139,13 +140,18 @@ function Line({ at, remove }: { at: number; remove: (() => void) | null }) {
     return (
       <p className="text-spot">Its blank, {line.blank}, is not in the stockroom any more. Add another line and take this out.</p>
     );
-  const become = (id: string) =>
+  const become = (id: string) => {
+    const turn = ++latest.current;
     void act(async () => {
       const other = await blankOf(id);
+      // a list is typed through: the last one counts, and begins from what stands by then
+      const stands = await blankOf(now().lines[at]!.blank);
+      if (turn !== latest.current) return;
       const parts = (b: BlankView) => starterParts(b.id, b.document, scenes);
-      if (document.lines.length === 1 && !document.downloads) change(begunAnew(now(), parts(blank), parts(other)));
+      if (document.lines.length === 1 && !document.downloads) change(begunAnew(now(), parts(stands), parts(other)));
       else put({ ...lineFor(other, now().lines[at], []), key: line.key });
     });
+  };
   const finishes = blank.document.finishes?.choices;
   return (
     <div className="grid gap-3">
