@@ -45,7 +45,8 @@ interface Rig {
 
 /** Lights for a scene, with the same windows and lamps seen in what shines. */
 export function lightOf({ aim, reach, sources, sky, skyColour = [1, 1.01, 1.03], before, seen = 1 }: Rig): Light {
-  const far = reach * 9;
+  // far enough that what is between it and the scene stays clear of what stands behind
+  const far = reach * 24;
   const lamps = sources.map(({ round, up, size, strength, colour = [1, 1, 1], shadowless }) => {
     const at = towards(round, up, far, aim);
     const [u, v] = across(round, up).map((d) => d.map((c) => c * size * far) as Vec3) as [Vec3, Vec3];
@@ -90,7 +91,7 @@ export const panes =
       const y = (Math.floor(i / columns) - rows / 2) * h;
       return `box{<${x + bar},${y + bar},-1>,<${x + w - bar},${y + h - bar},1>}`;
     });
-    return mask(holes, source, aim, part, reach * 16);
+    return mask(holes, source, aim, part, reach * 30);
   };
 
 /** Shadows of a branch with leaves, somewhere outside. */

@@ -72,7 +72,7 @@ export const MUGS: Setups = {
     light: soft([0, 0, 4], {
       sources: [
         { round: 214, up: 42, size: 0.16, strength: 0.7, colour: [1.08, 0.96, 0.8] },
-        { round: 20, up: 35, size: 0.2, strength: 0.34, colour: [1.1, 0.9, 0.66] },
+        { round: -20, up: 35, size: 0.2, strength: 0.34, colour: [1.1, 0.9, 0.66] },
       ],
       sky: 0.2,
       skyColour: [0.8, 0.9, 1.1],
