@@ -113,6 +113,42 @@ export function layGarment(cut: Cut, seed: number, slack: number): LaidCloth {
   return halved({ points, flat: rest, triangles, edge: edge.map((p) => p.part) });
 }
 
+/** An edge of a mesh: its ends, the corners across it (one at the outline), and where its middle goes. */
+interface Edge {
+  a: number;
+  b: number;
+  c: number[];
+  at: number;
+}
+
+const edgeKey = (n: number, i: number, j: number): number => Math.min(i, j) * n + Math.max(i, j);
+
+function edgesOf(n: number, triangles: readonly Vec3[]): Map<number, Edge> {
+  const edges = new Map<number, Edge>();
+  for (const [p, q, r] of triangles)
+    for (const [a, b, c] of [
+      [p, q, r],
+      [q, r, p],
+      [r, p, q],
+    ] as Vec3[]) {
+      const known = edges.get(edgeKey(n, a, b));
+      if (known) known.c.push(c);
+      else edges.set(edgeKey(n, a, b), { a, b, c: [c], at: 0 });
+    }
+  return edges;
+}
+
+/** The points that each point has an edge to; none where it was left over. */
+function neighboursIn(n: number, triangles: readonly Vec3[]): Set<number>[] {
+  const near = Array.from({ length: n }, () => new Set<number>());
+  for (const [a, b, c] of triangles) {
+    near[a]!.add(b).add(c);
+    near[b]!.add(a).add(c);
+    near[c]!.add(a).add(b);
+  }
+  return near;
+}
+
 /**
  * Each triangle as four, by Loop's rules, so that folds are round close up and the way from cloth to print is as smooth as they are. (C. Loop,
  * Smooth Subdivision Surfaces Based on Triangles, 1987.)
@@ -120,21 +156,8 @@ export function layGarment(cut: Cut, seed: number, slack: number): LaidCloth {
 export function halved({ points, flat, triangles, edge }: LaidCloth): LaidCloth {
   const n = points.length;
   const rim = edge.length;
-  const across = new Map<number, { a: number; b: number; c: number[]; at: number }>();
-  const near: Set<number>[] = points.map(() => new Set());
-  const key = (i: number, j: number) => Math.min(i, j) * n + Math.max(i, j);
-  for (const [a, b, c] of triangles)
-    for (const [i, j, k] of [
-      [a, b, c],
-      [b, c, a],
-      [c, a, b],
-    ] as Vec3[]) {
-      near[i]!.add(j);
-      near[j]!.add(i);
-      const known = across.get(key(i, j));
-      if (known) known.c.push(k);
-      else across.set(key(i, j), { a: i, b: j, c: [k], at: 0 });
-    }
+  const across = edgesOf(n, triangles);
+  const near = neighboursIn(n, triangles);
   // the outline first: each of its points, and the middle of the way to the next
   let next = rim * 2;
   const moved = points.map((_, i) => (i < rim ? i * 2 : next++));
@@ -162,7 +185,7 @@ export function halved({ points, flat, triangles, edge }: LaidCloth): LaidCloth 
     for (let i = 0; i < rim; i++) out[i * 2 + 1] ??= sum([[i, 0.5], [(i + 1) % rim, 0.5]]); // prettier-ignore
     return out;
   };
-  const middle = (i: number, j: number) => across.get(key(i, j))!.at;
+  const middle = (i: number, j: number) => across.get(edgeKey(n, i, j))!.at;
   const finer = triangles.flatMap(([a, b, c]): Vec3[] => {
     const [ab, bc, ca] = [middle(a, b), middle(b, c), middle(c, a)];
     const [p, q, r] = [moved[a]!, moved[b]!, moved[c]!];
@@ -204,21 +227,10 @@ function restPlace({ shoulder, pit, sleeveDeg, neckSide }: Cut, [x, y]: Vec2, sl
 
 function settle(flat: Vec2[], rest: Vec2[], depth: number[], triangles: Vec3[], edge: EdgePart[], seed: number): Vec3[] {
   const n = flat.length;
-  const opposite = new Map<number, [number, number, number[]]>();
-  for (const [a, b, c] of triangles)
-    for (const [i, j, k] of [
-      [a, b, c],
-      [b, c, a],
-      [c, a, b],
-    ] as Vec3[]) {
-      const key = Math.min(i, j) * n + Math.max(i, j);
-      if (!opposite.has(key)) opposite.set(key, [i, j, []]);
-      opposite.get(key)![2].push(k);
-    }
-  const edges = [...opposite.values()];
+  const edges = [...edgesOf(n, triangles).values()];
   const length = (i: number, j: number) => Math.hypot(rest[i]![0] - rest[j]![0], rest[i]![1] - rest[j]![1]);
-  const stretch = edges.map(([i, j]) => ({ i: i * 3, j: j * 3, l: length(i, j) }));
-  const bend = edges.flatMap(([, , o]) => (o.length === 2 ? [{ i: o[0]! * 3, j: o[1]! * 3, l: length(o[0]!, o[1]!) }] : []));
+  const stretch = edges.map(({ a, b }) => ({ i: a * 3, j: b * 3, l: length(a, b) }));
+  const bend = edges.flatMap(({ c }) => (c.length === 2 ? [{ i: c[0]! * 3, j: c[1]! * 3, l: length(c[0]!, c[1]!) }] : []));
   const table = depth.map((d) => 0.18 + 0.42 * (1 - Math.exp(-d / 0.9)));
   const x = new Float64Array(n * 3);
   const before = new Float64Array(n * 3);
@@ -281,12 +293,7 @@ function settle(flat: Vec2[], rest: Vec2[], depth: number[], triangles: Vec3[], 
 
 /** Takes the solver's vertex-scale jitter out of the surface, the outline and the map from cloth to print. */
 function smooth(points: Vec3[], rest: Vec2[], triangles: Vec3[], edgeCount: number): void {
-  const near: Set<number>[] = points.map(() => new Set());
-  for (const [a, b, c] of triangles) {
-    near[a]!.add(b).add(c);
-    near[b]!.add(a).add(c);
-    near[c]!.add(a).add(b);
-  }
+  const near = neighboursIn(points.length, triangles);
   // Taubin's pair of steps keeps the folds' height
   for (let round = 0; round < 6; round++)
     for (const weight of [0.5, -0.51]) {

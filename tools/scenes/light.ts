@@ -29,7 +29,7 @@ interface Source {
   shadowless?: boolean;
 }
 
-interface Rig {
+export interface Rig {
   /** What is lit, and how large it is, cm. */
   aim: Vec3;
   reach: number;
@@ -67,6 +67,19 @@ export function lightOf({ aim, reach, sources, sky, skyColour = [1, 1.01, 1.03],
     reflections: `sphere{0,1 inverse no_image pigment{function{min(.999,(${[room, ...windows].join('+')})*min(1,max(.05,(z+.68)/.3))/4)} color_map{[0 rgb 0][1 rgb 4]}} finish{ambient 0 diffuse 0 emission 1} scale ${far * 20}}`,
   };
 }
+
+/** A room as the camera looks at its wall: a window on the left, a little light from the right. */
+export const roomLight = (aim: Vec3, reach: number, more: Partial<Rig> = {}): Light =>
+  lightOf({
+    aim,
+    reach,
+    sources: [
+      { round: 215, up: 38, size: 0.13, strength: 0.98, colour: [1.04, 1, 0.94] },
+      { round: -40, up: 25, size: 0.3, strength: 0.24, colour: [0.93, 0.97, 1.05] },
+    ],
+    sky: 0.36,
+    ...more,
+  });
 
 /** A mask between a light and the scene: nothing is seen of it but its shadow. */
 function mask(holes: string[], source: Vec3, aim: Vec3, part: number, half: number): string {

@@ -1,6 +1,5 @@
 import { planks } from './ground';
 import { gridMesh } from './mesh';
-import { matte } from './povray';
 import type { Thing } from './setup';
 import { noise2, type Vec3 } from './vectors';
 
@@ -36,8 +35,6 @@ export async function boards(
 /** A wall behind, at y = `at`. */
 export const wall = (colour: string, at: number, rough = 0.035): Thing =>
   thing(`plane{-y,${-at}`, `texture{pigment{rgb ${colour}} normal{bumps ${rough} scale 1.1} finish{diffuse 1 ambient 0}}`);
-
-export const block = (shape: string, r: number, g = r, b = r): Thing => thing(shape, matte(r, g, b));
 
 /** A linen cloth on the table, `half` cm to each side, that was smoothed by hand: it waves a little and shows its weave. */
 export function linen(colour: string, half: number): Thing[] {

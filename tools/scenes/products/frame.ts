@@ -70,7 +70,7 @@ export function poster(width = 42, height = 59.4, curl = 0.9): Product {
     return [x - width / 2, -out, height - y];
   });
   return {
-    kinds: ['poster', 'tapestry'].slice(0, 1),
+    kinds: ['poster'],
     parts: [{ name: 'sheet', takes: 'ground', material: 'paper' }],
     things: [{ shape: paper, look: PAPER, part: 'sheet', printed: true }],
     rooms: [{ ...ROOM, widthMm: width * 10, heightMm: height * 10 }],

@@ -1,5 +1,5 @@
 import { cutOf, garment, type GarmentForm, type Measures } from '../products/garment';
-import { lightOf, leaves, panes } from '../light';
+import { lightOf, roomLight, type Rig, leaves, panes } from '../light';
 import { camera } from '../povray';
 import { moved, type Product, type Setups, type Thing } from '../setup';
 import { fir } from '../props';
@@ -7,7 +7,6 @@ import { bezier, movedMesh, place, tube } from '../shapes';
 import { boards, linen, wall } from '../stage';
 import { randomFrom, type Vec3 } from '../vectors';
 
-type Rig = Parameters<typeof lightOf>[0];
 const SHIRT: Measures = {
   chest: 25.8,
   hem: 26.2,
@@ -40,18 +39,8 @@ const upright = (product: Product, x: number, y: number, z: number, turn = 0): P
 const WOOD =
   'texture{pigment{wood turbulence .06 scale .5 color_map{[0 rgb<.50,.34,.20>][1 rgb<.42,.27,.14>]}} finish{diffuse 1 ambient 0}}';
 
-/** Lamps for what hangs before a wall. */
-const hung = (more: Partial<Rig>) =>
-  lightOf({
-    aim: [0, 0, 42],
-    reach: 60,
-    sources: [
-      { round: 216, up: 40, size: 0.1, strength: 0.98, colour: [1.03, 1, 0.95] },
-      { round: -40, up: 25, size: 0.3, strength: 0.2, colour: [0.94, 0.97, 1.05] },
-    ],
-    sky: 0.36,
-    ...more,
-  });
+/** Light for what hangs before a wall. */
+const hung = (more: Partial<Rig>) => roomLight([0, 0, 42], 60, more);
 
 /** A wooden hanger whose shoulders carry a garment that is so long, turned like it. */
 function hanger(x: number, y: number, long: number, turn: number): Thing[] {

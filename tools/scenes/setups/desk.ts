@@ -1,6 +1,6 @@
 import { bathMat, button, card, clock, flatSheet, laptopSleeve, notebook, phoneCase, sticker, wrapped } from '../products/paper';
 import { planks } from '../ground';
-import { leaves, lightOf, panes } from '../light';
+import { leaves, lightOf, panes, type Rig } from '../light';
 import { camera, matte } from '../povray';
 import { books, bowl, fir, pencil, plant, stone, vase } from '../props';
 import { moved, type Setups, type Thing } from '../setup';
@@ -8,7 +8,6 @@ import { place, roundBox } from '../shapes';
 import { boards, linen, sweep, wall } from '../stage';
 import { randomFrom } from '../vectors';
 
-type Rig = Parameters<typeof lightOf>[0];
 const desk = (reach: number, more: Partial<Rig> = {}) =>
   lightOf({
     aim: [0, 0, 0],

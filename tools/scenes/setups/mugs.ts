@@ -1,6 +1,6 @@
 import { mug } from '../products/mug';
 import { enamelMug, tumbler } from '../products/vessels';
-import { lightOf, leaves, panes } from '../light';
+import { lightOf, type Rig, leaves, panes } from '../light';
 import { camera } from '../povray';
 import { books, bowl, fir, lamps, stone } from '../props';
 import { moved, type Setups } from '../setup';
@@ -8,7 +8,7 @@ import { place } from '../shapes';
 import { boards, linen, sweep } from '../stage';
 import { randomFrom, type Vec3 } from '../vectors';
 
-const soft = (aim: Vec3, more: Partial<Parameters<typeof lightOf>[0]> = {}) =>
+const soft = (aim: Vec3, more: Partial<Rig> = {}) =>
   lightOf({
     aim,
     reach: 10,

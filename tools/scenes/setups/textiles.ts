@@ -1,24 +1,12 @@
 import { curtain, cushion, tapestry, tote } from '../products/soft';
 import { planks } from '../ground';
-import { leaves, lightOf, panes } from '../light';
+import { leaves, roomLight, panes } from '../light';
 import { camera, matte } from '../povray';
 import { plant } from '../props';
 import { moved, type Setups, type Thing } from '../setup';
 import { place, roundBox } from '../shapes';
 import { linen, wall } from '../stage';
 import { randomFrom, type Vec3 } from '../vectors';
-
-const room = (aim: Vec3, reach: number, more: Partial<Parameters<typeof lightOf>[0]> = {}) =>
-  lightOf({
-    aim,
-    reach,
-    sources: [
-      { round: 206, up: 36, size: 0.14, strength: 0.98, colour: [1.04, 1, 0.95] },
-      { round: -35, up: 25, size: 0.3, strength: 0.2, colour: [0.94, 0.97, 1.05] },
-    ],
-    sky: 0.36,
-    ...more,
-  });
 
 /** A wooden peg out of the wall at a place. */
 const peg = ([x, y, z]: Vec3): Thing => ({
@@ -31,7 +19,7 @@ export const TEXTILES: Setups = {
     title: 'Hung from a peg on a painted wall',
     crop: 'whole',
     camera: camera([12, -205, -22], [0, 0, -34.5], 22, [0, 0, 1]),
-    light: room([0, 0, -34], 45, { before: leaves(9, 2.4, 0.24, randomFrom(9), 0.3) }),
+    light: roomLight([0, 0, -34], 45, { before: leaves(9, 2.4, 0.24, randomFrom(9), 0.3) }),
     stage: [wall('<.58,.60,.52>', 0.9), peg([0, 0, -1])],
     products: [tote()],
     told: { moods: ['calm', 'young'], light: 'sun', ground: 'plaster', season: 'summer' },
@@ -40,7 +28,7 @@ export const TEXTILES: Setups = {
     title: 'Upright on a bench by the window',
     crop: 'close',
     camera: camera([-10, -190, 52], [0, -8, 21.5], 20, [0, 0, 1]),
-    light: room([0, 0, 20], 45, { before: panes(2, 3, 0.5, 0.55, 0.45) }),
+    light: roomLight([0, 0, 20], 45, { before: panes(2, 3, 0.5, 0.55, 0.45) }),
     stage: [wall('<.70,.68,.63>', 5), { shape: roundBox([-120, -46, -9], [120, 4.5, 0], 0.6), look: `texture{pigment{image_map{png "${await planks('bench', 3, 1)}" gamma srgb interpolate 2} scale<150,60,1> translate<-75,-50,0>} finish{diffuse .8 ambient 0 reflection{0,.05}}}` }], // prettier-ignore
     products: [moved(cushion(), (p) => place([0, -12, 20.6], 0, 72)(p))],
     told: { moods: ['homely', 'warm'], light: 'window', ground: 'oak' },
@@ -49,7 +37,7 @@ export const TEXTILES: Setups = {
     title: 'Lying on a linen bed, from above',
     crop: 'whole',
     camera: camera([0, -92, 128], [0, -1, 4], 24, [0, 1, 0.6]),
-    light: room([0, 0, 5], 40, { before: leaves(10, 2.6, 0.26, randomFrom(14), 0.3) }),
+    light: roomLight([0, 0, 5], 40, { before: leaves(10, 2.6, 0.26, randomFrom(14), 0.3) }),
     stage: linen('<.60,.57,.52>', 120),
     products: [moved(cushion(45, 14), place([0, 0, -1.6], 14))],
     told: { moods: ['calm', 'homely'], light: 'sun', ground: 'linen', season: 'spring' },
@@ -58,7 +46,7 @@ export const TEXTILES: Setups = {
     title: 'Half drawn in a pale bathroom',
     crop: 'whole',
     camera: camera([40, -430, 105], [0, 0, 96], 26.5, [0, 0, 1]),
-    light: room([0, 0, 90], 130),
+    light: roomLight([0, 0, 90], 130),
     stage: [
       wall('<.66,.70,.69>', 60, 0.01),
       { shape: 'plane{z,-8', look: 'texture{pigment{rgb<.55,.53,.50>} finish{diffuse 1 ambient 0 reflection{0,.08}}}' },
@@ -77,7 +65,7 @@ export const TEXTILES: Setups = {
     title: 'Hung from a rod over a low bed',
     crop: 'whole',
     camera: camera([-26, -400, 72], [0, 0, 74], 26, [0, 0, 1]),
-    light: room([0, 0, 75], 120, { before: panes(2, 3, 0.42, 0.5, 0.45) }),
+    light: roomLight([0, 0, 75], 120, { before: panes(2, 3, 0.42, 0.5, 0.45) }),
     stage: [
       wall('<.72,.69,.64>', 0.4),
       {

@@ -1,6 +1,6 @@
 import { canvas, framed, poster } from '../products/frame';
 import { planks } from '../ground';
-import { leaves, lightOf, panes } from '../light';
+import { leaves, roomLight, panes } from '../light';
 import { camera, matte } from '../povray';
 import { books, bowl, plant, stone, vase } from '../props';
 import { moved, type Product, type Setups, type Thing } from '../setup';
@@ -32,20 +32,8 @@ function leaning(product: Product, height: number, at: Vec3, tilt = 6.5): Produc
   return moved(product, place([at[0], at[1] - height * Math.sin(a) - 0.4, at[2]], 0, -tilt));
 }
 
-const room = (aim: Vec3, reach: number, more: Partial<Parameters<typeof lightOf>[0]> = {}) =>
-  lightOf({
-    aim,
-    reach,
-    sources: [
-      { round: 215, up: 38, size: 0.13, strength: 0.98, colour: [1.04, 1, 0.94] },
-      { round: -40, up: 25, size: 0.3, strength: 0.24, colour: [0.93, 0.97, 1.05] },
-    ],
-    sky: 0.36,
-    ...more,
-  });
-
 const window = (aim: Vec3) =>
-  room(aim, 60, {
+  roomLight(aim, 60, {
     sources: [
       { round: -50, up: 40, size: 0.012, strength: 0.8, colour: [1.05, 1, 0.93] },
       { round: 235, up: 35, size: 0.3, strength: 0.4, colour: [0.95, 0.98, 1.04] },
@@ -67,7 +55,7 @@ export const WALLS: Setups = {
     title: 'Framed, above a sideboard',
     crop: 'close',
     camera: camera([24, -262, 45], [3.5, 0, 37], 21, [0, 0, 1]),
-    light: room([0, 0, 40], 60),
+    light: roomLight([0, 0, 40], 60),
     stage: [
       wall('<.60,.655,.63>', 0),
       ...(await sideboard(-46, 70)),
@@ -91,7 +79,7 @@ export const WALLS: Setups = {
     title: 'Three in a row above a bench',
     crop: 'whole',
     camera: camera([-14, -330, 58], [0, 0, 43], 22.5, [0, 0, 1]),
-    light: room([0, 0, 50], 80, { before: leaves(10, 2.4, 0.2, randomFrom(12), 0.3) }),
+    light: roomLight([0, 0, 50], 80, { before: leaves(10, 2.4, 0.2, randomFrom(12), 0.3) }),
     stage: [
       wall('<.74,.69,.60>', 0),
       ...(await sideboard(-90, 96, 36)),
@@ -106,7 +94,7 @@ export const WALLS: Setups = {
     title: 'Taped to a wall over a desk',
     crop: 'whole',
     camera: camera([16, -190, 46], [1, 0, 30], 18.5, [0, 0, 1]),
-    light: room([0, 0, 35], 55, { before: leaves(8, 2.2, 0.22, randomFrom(31), 0.3) }),
+    light: roomLight([0, 0, 35], 55, { before: leaves(8, 2.2, 0.22, randomFrom(31), 0.3) }),
     stage: [
       wall('<.80,.79,.77>', 0),
       ...(await sideboard(-80, 90, 44)),
@@ -121,7 +109,7 @@ export const WALLS: Setups = {
     title: 'From the side, over a shelf',
     crop: 'close',
     camera: camera([-92, -128, 40], [1, -2, 31], 25, [0, 0, 1]),
-    light: room([0, 0, 35], 50, {
+    light: roomLight([0, 0, 35], 50, {
       sources: [
         { round: 242, up: 34, size: 0.09, strength: 0.9, colour: [1.03, 1, 0.95] },
         { round: -30, up: 30, size: 0.3, strength: 0.16, colour: [0.93, 0.97, 1.05] },
