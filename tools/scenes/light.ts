@@ -47,10 +47,12 @@ export interface Rig {
 export function lightOf({ aim, reach, sources, sky, skyColour = [1, 1.01, 1.03], before, seen = 1 }: Rig): Light {
   // far enough that what is between it and the scene stays clear of what stands behind
   const far = reach * 24;
-  const lamps = sources.map(({ round, up, size, strength, colour = [1, 1, 1], shadowless }) => {
+  const lamps = sources.map(({ round, up, size, strength, colour = [1, 1, 1], shadowless }, i) => {
+    // many rays for the light that throws the shadows: grain would be smoothed by looking again and again, which takes longer
+    const rays = i ? 3 : 7;
     const at = towards(round, up, far, aim);
     const [u, v] = across(round, up).map((d) => d.map((c) => c * size * far) as Vec3) as [Vec3, Vec3];
-    return `light_source{${text(at)} rgb ${text(colour.map((c) => c * strength) as Vec3)} area_light ${text(u)},${text(v)},5,5 adaptive 1 jitter${shadowless ? ' shadowless' : ''}}`;
+    return `light_source{${text(at)} rgb ${text(colour.map((c) => c * strength) as Vec3)} area_light ${text(u)},${text(v)},${rays},${rays} adaptive 1 jitter${shadowless ? ' shadowless' : ''}}`;
   });
   const dome = `sphere{0,1 inverse no_image no_shadow pigment{gradient z scale 2 translate -1*z color_map{[0.45 rgb ${text(skyColour.map((c) => c * 0.8) as Vec3)}][1 rgb ${text(skyColour)}]}} finish{ambient 0 diffuse 0 emission ${sky}} scale ${far * 20}}`;
   // what shines is mostly seen from above and shows what is low: windows reach down to the floor there

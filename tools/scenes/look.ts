@@ -7,6 +7,8 @@ import { draw } from '../../demo/draw';
 import { covering, type Seat } from '../../src/core/placement/form';
 import { lay } from '../../src/core/placement/lay';
 import { compileScene } from '../../src/core/scene/compile';
+import { rimLie, rimOf } from '../../src/core/scene/cutout';
+import { hexToRgb } from '../../src/core/colour/colour';
 import type { ScenePixels } from '../../src/core/scene/compiled';
 import { Printer, type RoomPrint } from '../../src/core/scene/printer';
 import type { SceneSheet } from '../../src/core/scene/sheet';
@@ -61,15 +63,19 @@ async function printed(folder: string, looks: readonly number[], side?: number):
       const covered = COVERED.has(kind);
       const file = covered ? piece : upright;
       const art = await pictureOf(file);
-      const share = kind === 'mug' ? 0.95 : 0.85;
+      const share = kind === 'mug' ? 0.8 : 0.85;
       const inside: Seat = { by: 'file', size: { rule: 'fit', share }, anchor: 'top', xMm: 0, yMm: 0 };
-      const round = kind.includes('mug') ? [-55, 55].map((xMm) => ({ ...inside, xMm })) : [inside];
+      const round = kind.includes('mug') ? [-66, 0, 66].map((xMm) => ({ ...inside, xMm })) : [inside];
       const all = { widthPx: art.width, heightPx: art.height, trim: { x: 0, y: 0, width: 1, height: 1 } };
-      const layers = (covered ? [covering()] : round).map((seat) => ({
-        key: file,
-        lie: lay(all, room.room, seat),
-        texture: () => printer.texture(file) ?? printer.load(file, art, null),
-      }));
+      const lies = (covered ? [covering()] : round).map((seat) => lay(all, room.room, seat));
+      const { rimMm } = room.room;
+      const layers = lies.flatMap((lie): RoomPrint['layers'] => {
+        const its = { key: file, lie, texture: () => printer.texture(file) ?? printer.load(file, art, null) };
+        if (!rimMm) return [its];
+        const key = `rim ${file} ${k}`;
+        const rim = () => printer.load(key, rimOf(art, lie, rimMm, hexToRgb('#ffffff')), null);
+        return [{ key, lie: rimLie(lie, rimMm).lie, texture: rim }, its];
+      });
       prints.push({ room, ink: kindOf(kind).ink ?? 'opaque', ground: null, layers });
     }
     const dyes = sheet.products.map(({ kinds }, i) => ({

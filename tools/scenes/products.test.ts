@@ -1,15 +1,15 @@
 import { canvas, framed, poster } from './products/frame';
 import { mug } from './products/mug';
-import { bathMat, button, card, clock, flatSheet, laptopSleeve, notebook, phoneCase, sticker, wrapped } from './products/paper';
-import { curtain, cushion, tapestry, tote } from './products/soft';
+import { bathMat, button, card, clock, flatSheet, laptopSleeve, lid, notebook, phoneCase, wrapped } from './products/paper';
+import { blanket, curtain, cushion, tapestry } from './products/soft';
 import { enamelMug, tumbler } from './products/vessels';
 import { moved, numbered, type Product, type Setup } from './setup';
 import { place } from './shapes';
 import { cross, dot, sub, type Vec3 } from './vectors';
 
 const PRODUCTS: [string, Product][] = Object.entries({
-  ...{ mug, enamelMug, tumbler, framed, poster, canvas, cushion, curtain, tapestry, tote, notebook, card, wrapped, clock },
-  ...{ phoneCase, sticker, laptopSleeve, bathMat },
+  ...{ mug, enamelMug, tumbler, framed, poster, canvas, cushion, curtain, tapestry, blanket, notebook, card, wrapped, clock },
+  ...{ phoneCase, lid, laptopSleeve, bathMat },
   postcard: () => flatSheet('postcard', 'front', 14.8, 10.5),
   badge: () => button('badge', 'front', 3.2, 0.28),
 }).map(([name, make]) => [name, make()]);

@@ -13,6 +13,13 @@ const Room = Exactly({
   yMm: Place,
   widthMm: Length,
   heightMm: Length,
+  rimMm: Type.Optional(
+    Type.Number({
+      exclusiveMinimum: 0,
+      maximum: 50,
+      description: 'what is printed is cut out with such a rim: the rest shows what it sticks to',
+    }),
+  ),
 });
 export type SceneRoom = Static<typeof Room>;
 

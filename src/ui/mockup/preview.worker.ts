@@ -3,6 +3,7 @@ import type { Lie } from '@/core/placement/lay';
 import { weaveOf } from '@/core/scene/cloth';
 import { compileScene } from '@/core/scene/compile';
 import type { CompiledScene, ScenePixels } from '@/core/scene/compiled';
+import { rimLie, rimOf } from '@/core/scene/cutout';
 import type { InkKind } from '@/core/scene/ink';
 import { Printer, type RoomPrint, type Texture } from '@/core/scene/printer';
 import type { SceneSheet } from '@/core/scene/sheet';
@@ -139,14 +140,22 @@ async function compose({ sheet, products, prints, letterings }: PreviewAsk): Pro
     const room = scene.rooms.find((r) => r.product === product && r.room.name === name);
     if (!room) continue;
     const laid: RoomPrint['layers'] = [];
+    const rims: RoomPrint['layers'] = [];
+    const { rimMm } = room.room;
+    const { colour } = products[product % products.length]!;
     for (const { artwork, svg, maps, repeat } of layers) {
       const picture = letterings.find(([drawing]) => drawing === svg)?.[1] ?? (artwork && (await artworkAt(artwork)));
       if (!picture) continue;
       const key = svg ?? artwork!;
       const lie = { maps, repeat };
       laid.push({ key, lie, texture: () => textureOf(printer, key, picture, lie, room.mmPerPoint) });
+      if (!rimMm || repeat) continue;
+      const rim = JSON.stringify(['rim', key, maps[0], rimMm, colour]);
+      const cut = () =>
+        rimOf({ width: picture.width, height: picture.height, rgba: rgba(picture) }, lie, rimMm, hexToRgb(colour));
+      rims.push({ key: rim, lie: rimLie(lie, rimMm).lie, texture: () => printer.texture(rim) ?? printer.load(rim, cut(), null) });
     }
-    its.push({ room, ink, ground: ground ? hexToRgb(ground) : null, layers: laid });
+    its.push({ room, ink, ground: ground ? hexToRgb(ground) : null, layers: [...rims, ...laid] });
   }
   const base = await baseOf(ready, products);
   const printed = await printer.print(scene, base, its, 'preview').catch((error: unknown) => {

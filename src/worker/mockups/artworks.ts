@@ -1,5 +1,7 @@
 import sharp from 'sharp';
+import type { Rgb } from '../../core/colour/colour';
 import type { Lie } from '../../core/placement/lay';
+import { rimOf } from '../../core/scene/cutout';
 import { tileSize, type Pixels } from '../../core/scene/texture';
 import type { Printer, Texture } from '../../core/scene/printer';
 import { borrow } from '../../files/store';
@@ -45,11 +47,17 @@ export class Artworks {
     const key = repeat ? JSON.stringify([named, repeat, mmPerPoint]) : named;
     const known = printer.texture(key);
     if (known) return known;
-    const whole = await ('svg' in layer
-      ? this.lettering(layer.svg)
-      : repeat
-        ? this.repeated(layer.working)
-        : this.of(layer.working));
+    const whole = await this.whole(layer);
     return printer.load(key, repeat ? await tileOf(whole, layer, mmPerPoint) : whole, repeat);
+  }
+
+  private whole(layer: PrintedLayer): Promise<Pixels> {
+    if ('svg' in layer) return this.lettering(layer.svg);
+    return layer.repeat ? this.repeated(layer.working) : this.of(layer.working);
+  }
+
+  /** The rim that a layer is cut out with, in a printer's memory by the key that names it. */
+  async rim(printer: Printer, key: string, layer: PrintedLayer, rimMm: number, colour: Rgb): Promise<Texture> {
+    return printer.texture(key) ?? printer.load(key, rimOf(await this.whole(layer), layer, rimMm, colour), null);
   }
 }

@@ -2,6 +2,7 @@ import sharp, { type Sharp } from 'sharp';
 import { hexToRgb } from '../../core/colour/colour';
 import { weaveOf } from '../../core/scene/cloth';
 import type { CompiledScene } from '../../core/scene/compiled';
+import { rimLie } from '../../core/scene/cutout';
 import { Printer, type RoomPrint } from '../../core/scene/printer';
 import { partColours, tintedBase, type ProductDyes } from '../../core/scene/tint';
 import { QUALITIES } from '../../core/outlet/pictures';
@@ -63,7 +64,18 @@ export async function compose(printer: Printer, shelf: Shelf, artworks: Artworks
       lie: { maps: layer.maps, repeat: layer.repeat },
       texture: () => artworks.texture(printer, layer, room.mmPerPoint),
     }));
-    prints.push({ room, ink, ground: ground ? hexToRgb(ground) : null, layers: its });
+    const { rimMm } = room.room;
+    const { colour } = order.products[product % order.products.length]!;
+    // what repeats has no outline to be cut along
+    const rims = (rimMm ? layers.filter((l) => !l.repeat) : []).map((layer, i) => {
+      const key = JSON.stringify(['rim', its[i]!.key, layer.maps[0], rimMm, colour]);
+      return {
+        key,
+        lie: rimLie(layer, rimMm!).lie,
+        texture: () => artworks.rim(printer, key, layer, rimMm!, hexToRgb(colour)),
+      };
+    });
+    prints.push({ room, ink, ground: ground ? hexToRgb(ground) : null, layers: [...rims, ...its] });
   }
   return { rgb: await printer.print(scene, base, prints, to), size: scene.sheet.size };
 }

@@ -1,12 +1,10 @@
-import sharp from 'sharp';
 import { layGarment, type Cut, type EdgePart, type LaidCloth } from '../cloth';
 import { gridMesh, withSmoothNormals, type Mesh } from '../mesh';
-import { WORK } from '../povray';
 import type { Product, ProductThing } from '../setup';
 import { bezier } from '../shapes';
 import { noise2, type Vec2, type Vec3 } from '../vectors';
-
-const BUMP_PX = 4800;
+import { withPatch, type Patch } from './patch';
+import { bumpMap, runsOf, type Square } from './seams';
 
 /** A garment with its front up, or its back. All lengths in cm. */
 export interface GarmentForm {
@@ -22,6 +20,8 @@ export interface GarmentForm {
   knit: number;
   /** Seen from behind: the neck is high, and nothing is seen inside. */
   back?: boolean;
+  /** A pocket on its front. */
+  patch?: Patch;
   rooms: Product['rooms'];
 }
 
@@ -107,20 +107,6 @@ function rolledEdge(cloth: LaidCloth): Mesh {
   return gridMesh(rows, true);
 }
 
-/** Runs of the outline that are of one part, each in its order. */
-function runsOf(cloth: LaidCloth, part: EdgePart): number[][] {
-  const out: number[][] = [];
-  const n = cloth.edge.length;
-  const start = cloth.edge.findIndex((p, i) => p !== part && cloth.edge[(i + 1) % n] === part) + 1;
-  for (let k = 0; k < n; k++) {
-    const i = (start + k) % n;
-    if (cloth.edge[i] !== part) continue;
-    if (out.at(-1)?.at(-1) === (i + n - 1) % n) out.at(-1)!.push(i);
-    else out.push([i]);
-  }
-  return out;
-}
-
 /** Points along a line at even distances, smoothed. */
 function even(line: readonly Vec3[], count: number): Vec3[] {
   let soft = line.map((p) => [...p] as Vec3);
@@ -161,105 +147,11 @@ function ribbedBand(line: readonly Vec3[], side: (p: Vec3, along: Vec2) => Vec2,
   return gridMesh(rows);
 }
 
-/** Hems, seams and stitches as a grey height map in flat cloth, drawn as vectors. */
-async function bumpMap(
-  name: string,
-  cloth: LaidCloth,
-  { cut, collar, ribs, knit }: GarmentForm,
-  square: Square,
-): Promise<string> {
-  const k = BUMP_PX / square.side;
-  const n = cloth.edge.length;
-  const line = cloth.flat.slice(0, n);
-  const at = ([x, y]: Vec2) => `${((x - square.x) * k).toFixed(1)},${((square.top - y) * k).toFixed(1)}`;
-  const inset = (ids: number[], d: number) =>
-    ids.map((i): Vec2 => {
-      const a = line[(i + n - 3) % n]!;
-      const b = line[(i + 3) % n]!;
-      const l = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
-      return [line[i]![0] + ((b[1] - a[1]) / l) * d, line[i]![1] - ((b[0] - a[0]) / l) * d];
-    });
-  const stroke = (points: Vec2[], wide: number, grey: string, dash = '') =>
-    `<polyline points="${points.map(at).join(' ')}" fill="none" stroke="${grey}" stroke-width="${(wide * k).toFixed(1)}" stroke-linejoin="round" ${dash}/>`;
-  const stitch = (a: number, b: number) =>
-    `stroke-dasharray="${(a * k).toFixed(1)} ${(b * k).toFixed(1)}" stroke-linecap="round"`;
-  let soft = '';
-  let fine = '';
-  const seam = (points: Vec2[], rows: number[], shift: (d: number) => Vec2[]) => {
-    soft += stroke(points, 0.3, '#4c4c4c') + stroke(shift(0.32), 0.4, '#929292');
-    for (const d of rows) fine += stroke(shift(d), 0.07, '#505050', stitch(0.2, 0.1));
-  };
-  for (const [part, wide] of [
-    ['hem', 2.3],
-    ['sleeveEnd', 2],
-  ] as [EdgePart, number][])
-    for (const ids of runsOf(cloth, part)) {
-      if (ribs) {
-        // a band of ribs, gathered at its seam
-        soft += stroke(inset(ids, ribs), 0.5, '#454545') + stroke(inset(ids, ribs - 0.5), 0.5, '#9a9a9a');
-        const [out, seamed] = [inset(ids, -0.1), inset(ids, ribs)];
-        let gone = 0;
-        ids.forEach((_, i) => {
-          if (i) gone += Math.hypot(out[i]![0] - out[i - 1]![0], out[i]![1] - out[i - 1]![1]);
-          if (gone < 0.36) return;
-          gone = 0;
-          fine += stroke([out[i]!, seamed[i]!], 0.13, '#3c3c3c');
-        });
-        continue;
-      }
-      soft += stroke(inset(ids, wide / 2), wide, '#8f8f8f') + stroke(inset(ids, wide + 0.12), 0.34, '#555');
-      for (const d of [wide - 0.05, wide - 0.6]) fine += stroke(inset(ids, d), 0.1, '#3a3a3a') + stroke(inset(ids, d), 0.09, '#b0b0b0', stitch(0.22, 0.12)); // prettier-ignore
-    }
-  for (const ids of runsOf(cloth, 'neck')) {
-    soft += stroke(inset(ids, collar + 0.05), 0.28, '#4a4a4a');
-    fine += stroke(inset(ids, collar + 0.34), 0.09, '#444') + stroke(inset(ids, collar + 0.34), 0.08, '#aaa', stitch(0.2, 0.12));
-  }
-  for (const ids of runsOf(cloth, 'shoulder')) {
-    soft += stroke(inset(ids, 0.8), 0.2, '#666');
-    fine += stroke(inset(ids, 1.05), 0.07, '#555', stitch(0.2, 0.1));
-  }
-  if (cut.line.some(([part]) => part === 'sleeveTop'))
-    for (const s of [-1, 1]) {
-      const armhole = Array.from({ length: 61 }, (_, i): Vec2 => {
-        const t = i / 60;
-        const bow = -2.5 * Math.sin(Math.PI * t) ** 0.9 * (1 - 0.15 * t);
-        return [s * (cut.shoulder[0] + (cut.pit[0] - cut.shoulder[0]) * t + bow), cut.shoulder[1] + (cut.pit[1] - cut.shoulder[1]) * t]; // prettier-ignore
-      });
-      seam(armhole, [0.55], (d) => armhole.map(([x, y]): Vec2 => [x - s * d, y]));
-    }
-  const layer = (body: string, blur: number) =>
-    sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="${BUMP_PX}" height="${BUMP_PX}"><rect width="100%" height="100%" fill="#808080"/>${body}</svg>`), { unlimited: true }) // prettier-ignore
-      .flatten()
-      .blur(blur * k)
-      .greyscale()
-      .raw()
-      .toBuffer();
-  const [wide, thin] = await Promise.all([layer(soft, 0.07), layer(fine, 0.022)]);
-  const out = Buffer.alloc(BUMP_PX * BUMP_PX);
-  for (let y = 0, i = 0; y < BUMP_PX; y++)
-    for (let x = 0; x < BUMP_PX; x++, i++) {
-      // jersey: little loops in columns, that vary a little
-      const [u, v] = [x / k / 0.085, y / k / 0.07];
-      const loops = Math.sin(u * 2 * Math.PI) * (0.6 + 0.4 * Math.sin(v * 2 * Math.PI + (Math.floor(u) & 1) * Math.PI));
-      out[i] = Math.max(0, Math.min(255, 128 + (wide[i]! - 128) * 0.8 + (thin[i]! - 128) * 0.55 + 3.2 * knit * loops + 5 * noise2(x * 0.05, y * 0.05, 3))); // prettier-ignore
-    }
-  const file = `${WORK}/${name}-bump.png`;
-  await sharp(out, { raw: { width: BUMP_PX, height: BUMP_PX, channels: 1 } })
-    .png({ compressionLevel: 2 })
-    .toFile(file);
-  return file;
-}
-
-interface Square {
-  x: number;
-  top: number;
-  side: number;
-}
-
 /** A garment laid down on z = 0, its hem at y = 0. Its plane has y down from the front edge of its neck, x from its middle. */
 export async function garment(name: string, form: GarmentForm): Promise<Product> {
   const { cut, collar, back } = form;
-  const cloth = layGarment(cut, form.seed, form.slack);
+  const laid = layGarment(cut, form.seed, form.slack);
+  const cloth = form.patch ? { ...laid, points: withPatch(laid.points, laid.flat, form.patch) } : laid;
   const origin = cut.line[0]![1][0]![1];
   const extent = Math.max(...cloth.flat.map(([x]) => Math.abs(x))) + 3;
   const side = Math.max(extent * 2, cut.neckSide[1] + 14);
@@ -279,9 +171,9 @@ export async function garment(name: string, form: GarmentForm): Promise<Product>
   ];
   const add = (...shapes: Mesh[]) => things.push(...shapes.map((shape) => ({ shape, look: plain, part: 'cloth' })));
   const neck = runsOf(cloth, 'neck').flat().map((i) => cloth.points[i]!).sort((a, b) => a[0] - b[0]); // prettier-ignore
-  const neckLine = even(neck.map((p): Vec3 => [p[0], p[1], p[2] + 0.02]), 900); // prettier-ignore
   const down = (_: Vec3, t: Vec2): Vec2 => (t[0] > 0 ? [t[1], -t[0]] : [-t[1], t[0]]);
   if (collar) {
+    const neckLine = even(neck.map((p): Vec3 => [p[0], p[1], p[2] + 0.02]), 900); // prettier-ignore
     // near the shoulder the band turns so that its end lies along the seam
     const from = cut.neckSide[0] * 0.88;
     const turned = (p: Vec3, t: Vec2): Vec2 => {

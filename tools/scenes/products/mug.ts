@@ -17,7 +17,7 @@ const STONEWARE = 'texture{pigment{rgb .80} finish{diffuse 1 ambient 0}}';
 export function mug(): Product {
   const foot = [[0, 0.35], [2.9, 0.35], ...arc([3.05, 0.13], 0.13, 180, 270, 5), ...arc([3.5, 0.6], 0.6, -90, 0, 12)] as [number, number][]; // prettier-ignore
   const wall: [number, number][] = Array.from({ length: 25 }, (_, i) => [RADIUS, 0.6 + ((TOP - 0.6) * i) / 24]);
-  const lip = [[RADIUS, TOP], ...arc([RADIUS - 0.18, HEIGHT - 0.2], 0.18, 0, 180, 14), [RADIUS - WALL, 8.8], [RADIUS - WALL - 0.02, 2], ...arc([RADIUS - 1.38, 1.7], 1, 0, -90, 12), [0, 0.7]] as [number, number][]; // prettier-ignore
+  const lip = [[RADIUS, TOP], ...arc([RADIUS - 0.18, HEIGHT - 0.2], 0.18, 0, 180, 14), [RADIUS - WALL, 8.8], [RADIUS - WALL - 0.02, 2], ...arc([RADIUS - 1.38, 1.7], 1, 0, -90, 12), [RADIUS - 1.44, 0.7], [1, 0.7], [0, 0.7]] as [number, number][]; // prettier-ignore
   // the wall's plane begins at the area's upper edge
   const outer = lathe(wall, RADIUS, 0.6 + (TOP - 0.6) / 2 + AREA.heightMm / 20);
   const line = bezier<Vec3>([3.9, 0, 7.7], [8.3, 0, 8.8], [7.8, 0, 1.5], [3.9, 0, 2.4], 90);

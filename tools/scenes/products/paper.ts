@@ -240,23 +240,27 @@ export function phoneCase(): Product {
   };
 }
 
-/** A cut-out sticker with a white border: a disc here, since any outline lies in it. Lies on z = 0, one edge raised. */
-export function sticker(across = 7.5): Product {
-  const lift = (x: number, y: number) => 0.5 * smoothstep(0.1, 1, (x + y) / across) ** 2;
+/**
+ * The lid of a laptop with its middle at 0,0 and its face at z = 0, to stick on: a sticker of any outline lies with its rim near a corner. The
+ * vinyl is a tenth of a millimetre thick, so that it lies in the light of the lid.
+ */
+export function lid(width = 33, height = 22.5): Product {
+  const at = slab(width, height, 0.7, 1.3, 0.12);
+  const long = 100;
   return {
     kinds: ['sticker'],
-    parts: [paper('vinyl')],
+    parts: [{ name: 'lid', takes: '#8d9094', material: 'paper' }],
     things: [
       {
-        shape: slab(across, across, 0.03, across / 2 - 0.05, 0.012, lift),
+        shape: { ...at, points: at.points.map(([x, y, z]): Vec3 => [x, y, z - 0.7]) },
         look: WHITE,
-        gloss: VARNISH,
-        part: 'vinyl',
+        gloss:
+          'texture{pigment{rgb 0} normal{bumps .012 scale <6,.05,1>} finish{diffuse 0 ambient 0 reflection{.1,.16} specular .16 roughness .03}}',
+        part: 'lid',
         printed: true,
       },
     ],
-    // a white border is left all round
-    rooms: [{ name: 'sticker', side: 'front', xMm: 5, yMm: 5, widthMm: across * 10 - 10, heightMm: across * 10 - 10 }],
+    rooms: [{ name: 'sticker', side: 'front', xMm: width * 5 + 80 - long / 2, yMm: height * 5 - 38 - long / 2, widthMm: long, heightMm: long, rimMm: 3 }], // prettier-ignore
   };
 }
 

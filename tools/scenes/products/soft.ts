@@ -1,6 +1,6 @@
 import type { Mesh } from '../mesh';
 import type { Product } from '../setup';
-import { bezier, sheet, tube } from '../shapes';
+import { sheet, tube } from '../shapes';
 import { noise2, smoothstep, type Vec3 } from '../vectors';
 
 /** Cloth in white, with a weave of so many cm. */
@@ -64,6 +64,18 @@ interface Hung {
   seed: number;
 }
 
+/** Where the points of a row lie across, so that cloth which swings `out` keeps its length; in the end it takes that share of its width. */
+function acrossFolds(width: number, columns: number, share: number, out: (u: number) => number): number[] {
+  const xs = [0];
+  const step = width / columns;
+  for (let c = 1; c <= columns; c++) {
+    const d = out(c / columns) - out((c - 1) / columns);
+    xs.push(xs.at(-1)! + Math.sqrt(Math.max(0.04 * step * step, step * step - d * d)));
+  }
+  const k = (width * share) / xs.at(-1)!;
+  return xs.map((x) => (x - xs.at(-1)! / 2) * k);
+}
+
 /** A cloth that hangs in soft folds before y = 0, its top at z = height. Its plane keeps the cloth's own length along the folds. */
 function hung({ width, height, swing, folds, share, seed }: Hung, columns = 420, rows = 160): Mesh {
   const out = (u: number, v: number): number => {
@@ -72,18 +84,7 @@ function hung({ width, height, swing, folds, share, seed }: Hung, columns = 420,
     const wave = Math.sin((u * folds + wander * (0.35 + 0.5 * v)) * 2 * Math.PI);
     return -deep * (0.5 + 0.5 * (wave + 0.18 * Math.sin((u * folds + wander) * 4 * Math.PI + 1)));
   };
-  // along each row so far across that the cloth keeps its length
-  const lines = Array.from({ length: rows + 1 }, (_, r) => {
-    const v = r / rows;
-    const xs = [0];
-    const step = width / columns;
-    for (let c = 1; c <= columns; c++) {
-      const d = out(c / columns, v) - out((c - 1) / columns, v);
-      xs.push(xs.at(-1)! + Math.sqrt(Math.max(0.04 * step * step, step * step - d * d)));
-    }
-    const k = (width * share) / xs.at(-1)!;
-    return xs.map((x) => (x - xs.at(-1)! / 2) * k);
-  });
+  const lines = Array.from({ length: rows + 1 }, (_, r) => acrossFolds(width, columns, share, (u) => out(u, r / rows)));
   return sheet(width, height, columns, rows, (x, y) => {
     const [c, r] = [Math.round((x / width) * columns), Math.round((y / height) * rows)];
     return [lines[r]![c]!, out(c / columns, r / rows) - 0.3, height - y];
@@ -112,50 +113,46 @@ export function tapestry(): Product {
   };
 }
 
-/** A canvas bag, hung by its handles from a peg at z = 0 before the wall y = 0: drawn together at the top, with a little in it. */
-export function tote(): Product {
-  const [width, height] = [38, 42];
-  const drop = 27;
-  const shapeAt = (x: number, y: number): Vec3 => {
-    const [u, v] = [(x / width) * 2 - 1, y / height];
-    // handles pull the mouth up where they are sewn on; between them it sags
-    const pull = Math.exp(-(((Math.abs(u) - 0.42) / 0.24) ** 2));
-    const sag = 1.5 * (1 - smoothstep(0, 0.32, v)) * (1 - pull) * (Math.abs(u) < 0.42 ? 0.8 : 0.55);
-    const belly = 4.2 * Math.cos((u * Math.PI) / 2) ** 0.8 * smoothstep(0, 0.45, v) * (1 - 0.55 * smoothstep(0.8, 1, v));
-    // folds from where the handles pull, towards the lower corners
-    const t = Math.abs(u) - 0.42;
-    const drag = (0.95 * Math.exp(-((t - 0.28 * v) ** 2) / 0.006) + 0.7 * Math.exp(-((t + 0.2 * v) ** 2) / 0.008)) * Math.exp(-v * 2.6) * smoothstep(0.02, 0.12, v); // prettier-ignore
-    const soft = 1.9 * noise2(u * 1.5 + 3, v * 1.7, 21) + 0.7 * noise2(u * 4, v * 4 + 2, 6);
-    const narrow = 1 - 0.05 * Math.sin(Math.PI * Math.min(1, v * 1.15)) + 0.012 * noise2(v * 4, u > 0 ? 3 : 8, 2);
-    return [
-      (u * narrow * width) / 2,
-      -(0.9 + belly + drag + soft * smoothstep(0, 0.2, v) * (1 - u ** 6)),
-      -drop - y - sag + 0.25 * noise2(u * 3, 1, 7),
-    ];
+/** A fleece blanket that lies on z = 0 behind y = 0 and hangs over the edge there, in folds that open downwards. */
+export function blanket(): Product {
+  const [width, height, lying, r] = [127, 152.4, 62, 3.2];
+  const [columns, rows] = [340, 400];
+  const bend = (Math.PI / 2) * r;
+  const out = (u: number, s: number) => {
+    const v = smoothstep(-8, 75, s);
+    const wander = noise2(u * 2.2 + 3, s * 0.006, 12) * 1.3 + noise2(u * 4.6, s * 0.012 + 5, 19) * 0.4;
+    const wave = Math.sin((u * 4.6 + wander * (0.4 + 0.4 * v)) * 2 * Math.PI);
+    return (0.5 + 9 * v) * (0.5 + 0.5 * wave + 0.12 * Math.sin((u * 9.2 + wander) * 2 * Math.PI + 1));
   };
-  const front = sheet(width, height, 190, 210, shapeAt);
-  const back = sheet(width, height, 60, 70, (x, y) => { const [px, , pz] = shapeAt(x, y); return [px * 0.995, -0.35 - 0.3 * noise2(x * 0.1, y * 0.1, 4), pz + 0.7 * (1 - y / height)]; }); // prettier-ignore
-  const strap = (side: number, near: boolean) => {
-    const [fx, fy, fz] = shapeAt(width / 2 + side * 8, 0.4);
-    const y0 = near ? fy - 0.12 : -0.5;
-    const lineOf = bezier<Vec3>(
-      [fx, y0, fz - 4],
-      [fx, y0 - 0.2, fz + 9],
-      [side * 2.6, -1.3, -9],
-      [side * 0.5, -1.25, near ? -0.3 : -0.5],
-      60,
-    );
-    return tube(lineOf, () => [1.15, 0.12], [0, 1, 0], 16);
-  };
-  const canvas = WOVEN(0.1, 0.1);
+  const lines = Array.from({ length: rows + 1 }, (_, i) => {
+    const s = Math.max(0, (i / rows) * height - lying - bend);
+    return acrossFolds(width, columns, 0.985 - 0.1 * smoothstep(0, height - lying, s), (u) => out(u, s));
+  });
+  const thick = 0.5;
+  const cloth = sheet(width, height, columns, rows, (x, y) => {
+    const [c, i] = [Math.round((x / width) * columns), Math.round((y / height) * rows)];
+    const [px, u, s] = [lines[i]![c]!, x / width, y - lying];
+    const edge = Math.min(x, width - x, y, height - y);
+    const full = thick * Math.min(1, edge / 0.6) ** 0.5 + 0.06 * noise2(x * 0.9, y * 0.9, 3);
+    // on what it lies on it was thrown, not smoothed
+    const rumple =
+      (0.9 + noise2(u * 3.2 + noise2(y * 0.03, u * 2, 4) * 2, y * 0.018, 21) * 3.6) * smoothstep(lying, lying - 26, y) * 0.55;
+    if (s < 0) return [px + 0.8 * noise2(y * 0.04, u * 3, 5), r - s, full + Math.max(0, rumple)];
+    if (s < bend) return [px, r - (r + full) * Math.sin(s / r), (r + full) * Math.cos(s / r) - r];
+    const hang = s - bend;
+    return [px, -full - out(u, hang), -r - hang + 0.9 * noise2(u * 3, 1, 6) * (hang / (height - lying))];
+  });
   return {
-    kinds: ['tote'],
-    parts: [{ name: 'canvas', takes: 'colour', material: 'cloth' }],
+    kinds: ['blanket'],
+    parts: [{ name: 'cloth', takes: 'colour', material: 'cloth' }],
     things: [
-      { shape: front, look: canvas, part: 'canvas', printed: true },
-      { shape: back, look: canvas, part: 'canvas' },
-      ...[-1, 1].flatMap((s) => [strap(s, true), strap(s, false)]).map((shape) => ({ shape, look: canvas, part: 'canvas' })),
+      {
+        shape: cloth,
+        look: 'texture{pigment{rgb .80} normal{average normal_map{[1 bumps .45 scale .18][.6 bumps .4 scale .5]}} finish{diffuse 1 ambient 0}}',
+        part: 'cloth',
+        printed: true,
+      },
     ],
-    rooms: [{ name: 'front', side: 'front', xMm: 50.3, yMm: 55, widthMm: 279.4, heightMm: 330.2 }],
+    rooms: [{ name: 'front', side: 'front', xMm: 0, yMm: 0, widthMm: width * 10, heightMm: height * 10 }],
   };
 }

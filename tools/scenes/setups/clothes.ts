@@ -1,3 +1,5 @@
+import { hoodie } from '../products/hoodie';
+import { foldedShirt } from '../products/laid';
 import { cutOf, garment, type GarmentForm, type Measures } from '../products/garment';
 import { lightOf, roomLight, type Rig, leaves, panes } from '../light';
 import { camera } from '../povray';
@@ -113,6 +115,15 @@ export const CLOTHES: Setups = {
     products: [await shirt(51, 0.012, { cut: cutOf({ ...SHIRT, neckDeep: 2.6 }), back: true, rooms: [{ ...ROOMS[0]!, name: 'back', side: 'back', yMm: 75 }] })], // prettier-ignore
     told: { moods: ['calm'], light: 'sun', ground: 'linen' },
   }),
+  'shirt-folded': async () => ({
+    title: 'Folded, on a painted bench',
+    crop: 'close',
+    camera: camera([-9, -26, 104], [0, 21.2, 1], 27.5, [0, 1, 0]),
+    light: above(34, { aim: [0, 22, 0], before: leaves(9, 2.6, 0.28, randomFrom(8), 0.3) }),
+    stage: await boards('painted', 120, 4, 6, 0.04, 0.84, 0.9),
+    products: [moved(await foldedShirt(15), place([0, 0, 0], -4))],
+    told: { moods: ['calm', 'homely'], light: 'sun', ground: 'wood', season: 'spring' },
+  }),
   'shirts-rail': async () => {
     const two = [await shirt(33, 0.0115), await shirt(61, 0.0125)];
     const at = Array.from({ length: 5 }, (_, i) => -30 + i * 14);
@@ -196,6 +207,15 @@ export const CLOTHES: Setups = {
     ],
     products: [await sweatshirt()],
     told: { moods: ['cosy'], light: 'window', ground: 'felt', season: 'winter' },
+  }),
+  'hoodie-flat': async () => ({
+    title: 'Laid with its hood spread',
+    crop: 'whole',
+    camera: camera([0, 46, 270], [0, 46, 0], 26.5, [0, 1, 0]),
+    light: above(70, { aim: [0, 46, 0], before: panes(3, 3, 0.6, 0.7, 0.42) }),
+    stage: await boards('painted', 190, 90, 9, 0.03, 0.72, 0.6),
+    products: [await hoodie(29)],
+    told: { moods: ['young', 'cosy'], light: 'window', ground: 'wood', season: 'autumn' },
   }),
   'long-sleeve': async () => ({
     title: 'Laid on washed linen',

@@ -1,4 +1,4 @@
-import { bathMat, button, card, clock, flatSheet, laptopSleeve, notebook, phoneCase, sticker, wrapped } from '../products/paper';
+import { bathMat, button, card, clock, flatSheet, laptopSleeve, lid, notebook, phoneCase, wrapped } from '../products/paper';
 import { planks } from '../ground';
 import { leaves, lightOf, panes, type Rig } from '../light';
 import { camera, matte } from '../povray';
@@ -80,16 +80,16 @@ export const DESK: Setups = {
     told: { moods: ['cosy'], light: 'lamp', ground: 'wood', season: 'festive' },
   }),
   'sticker-lid': async () => ({
-    title: 'On the lid of a laptop',
+    title: 'Cut out, on the lid of a laptop',
     crop: 'close',
-    camera: camera([4, -26, 26], [0.6, 0.6, 0.4], 23, [0, 0, 1]),
-    light: desk(10),
+    camera: camera([9, -28, 32], [8.4, 3.4, -0.2], 27, [0, 0, 1]),
+    light: desk(16, { before: leaves(9, 2.6, 0.3, randomFrom(27), 0.32) }),
     stage: [
-      ...(await boards('desk', 130, 10, 6, 0.05, 0.7, 0, -0.9)),
-      { shape: roundBox([-17, -9, -0.9], [17, 14, 0], 0.4), look: 'texture{pigment{rgb<.30,.31,.33>} normal{bumps .03 scale .02} finish{diffuse .75 ambient 0 specular .35 roughness .07 reflection{.03,.12}}}' }, // prettier-ignore
+      ...(await boards('desk', 130, 10, 6, 0.05, 0.7, 0, -1.6)),
+      { shape: roundBox([-16.4, -11.2, -1.6], [16.4, 11.2, -0.72], 0.3), look: matte(0.16) },
     ],
-    products: [moved(sticker(10), place([1.2, 0.6, 0], -11))],
-    told: { moods: ['young'], light: 'window', ground: 'metal' },
+    products: [moved(lid(), place([0, 0, 0], -7))],
+    told: { moods: ['young'], light: 'sun', ground: 'metal' },
   }),
   'sticker-sheet-desk': () => ({
     title: 'A sheet on pale stone',

@@ -2,7 +2,7 @@ import { mug } from '../products/mug';
 import { enamelMug, tumbler } from '../products/vessels';
 import { lightOf, type Rig, leaves, panes } from '../light';
 import { camera } from '../povray';
-import { books, bowl, fir, lamps, stone } from '../props';
+import { books, bowl, fir, lamps, plant, stone } from '../props';
 import { moved, type Setups } from '../setup';
 import { place } from '../shapes';
 import { boards, linen, sweep } from '../stage';
@@ -49,6 +49,26 @@ export const MUGS: Setups = {
     ],
     products: [moved(mug(), place([0, 0, 0], -166))],
     told: { moods: ['warm', 'homely'], light: 'window', ground: 'oak' },
+  }),
+  'mug-front': async () => ({
+    title: 'From the front, the middle of the print',
+    crop: 'close',
+    camera: camera([-3, -50, 21], [0, 0, 4.6], 17, [0, 0, 1]),
+    light: soft([0, 0, 4], {
+      sources: [
+        { round: 152, up: 36, size: 0.06, strength: 0.95, colour: [1.04, 1, 0.94] },
+        { round: -60, up: 35, size: 0.4, strength: 0.26, colour: [0.95, 0.98, 1.05] },
+      ],
+      sky: 0.36,
+      before: panes(2, 3, 0.8, 0.9, 0.45),
+    }),
+    stage: [
+      ...(await boards('painted', 110, 86, 7, 0.05, 0.7, 0.92)),
+      ...books([-13, 12, 0], -14, ['.60,.52,.38', '.16,.26,.24', '.56,.24,.14'], [15, 20, 1.8]),
+      ...plant([13, 17, 0], 0.72, 22, 13),
+    ],
+    products: [moved(mug(), place([0, 0, 0], 82))],
+    told: { moods: ['calm', 'young'], light: 'window', ground: 'wood', season: 'spring' },
   }),
   'mug-pair': () => ({
     title: 'A pair on linen, one from either side',

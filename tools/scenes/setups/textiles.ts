@@ -1,11 +1,12 @@
-import { curtain, cushion, tapestry, tote } from '../products/soft';
+import { apron, toteHung, toteLaid } from '../products/laid';
+import { blanket, curtain, cushion, tapestry } from '../products/soft';
 import { planks } from '../ground';
-import { leaves, roomLight, panes } from '../light';
+import { leaves, lightOf, roomLight, panes } from '../light';
 import { camera, matte } from '../povray';
 import { plant } from '../props';
 import { moved, type Setups, type Thing } from '../setup';
 import { place, roundBox } from '../shapes';
-import { linen, wall } from '../stage';
+import { boards, linen, wall } from '../stage';
 import { randomFrom, type Vec3 } from '../vectors';
 
 /** A wooden peg out of the wall at a place. */
@@ -14,14 +15,28 @@ const peg = ([x, y, z]: Vec3): Thing => ({
   look: 'texture{pigment{wood turbulence .06 scale .4 color_map{[0 rgb<.46,.30,.16>][1 rgb<.38,.24,.12>]}} finish{diffuse 1 ambient 0}}',
 });
 
+/** A wooden spoon that lies on the table. */
+const spoon = ([x, y, z]: Vec3, turn: number): Thing[] => {
+  const look =
+    'texture{pigment{wood turbulence .05 scale .5 rotate y*90 color_map{[0 rgb<.50,.33,.18>][1 rgb<.40,.25,.13>]}} finish{diffuse 1 ambient 0}}';
+  const put = `rotate z*${turn} translate<${x},${y},${z + 0.75}>`;
+  return [
+    {
+      shape: `difference{sphere{0,1 scale<5,3.2,1.15>} sphere{0,1 scale<4.4,2.7,1.3> translate z*.95} translate x*-4.2 ${put}`,
+      look,
+    },
+    { shape: `union{cone{<-.2,0,-.1>,.85,<26,0,-.25>,.5} sphere{<26,0,-.25>,.5} ${put}`, look },
+  ];
+};
+
 export const TEXTILES: Setups = {
-  'tote-peg': () => ({
+  'tote-peg': async () => ({
     title: 'Hung from a peg on a painted wall',
     crop: 'whole',
     camera: camera([12, -205, -22], [0, 0, -34.5], 22, [0, 0, 1]),
     light: roomLight([0, 0, -34], 45, { before: leaves(9, 2.4, 0.24, randomFrom(9), 0.3) }),
     stage: [wall('<.58,.60,.52>', 0.9), peg([0, 0, -1])],
-    products: [tote()],
+    products: [await toteHung()],
     told: { moods: ['calm', 'young'], light: 'sun', ground: 'plaster', season: 'summer' },
   }),
   'cushion-chair': async () => ({
@@ -76,5 +91,40 @@ export const TEXTILES: Setups = {
     ],
     products: [tapestry()],
     told: { moods: ['homely', 'young'], light: 'window', ground: 'plaster' },
+  }),
+  'blanket-bench': async () => ({
+    title: 'Thrown over the end of a bed',
+    crop: 'close',
+    camera: camera([-38, -245, 64], [0, 4, -27], 29, [0, 0, 1]),
+    light: roomLight([0, 0, -20], 80, { before: panes(2, 3, 0.5, 0.55, 0.45) }),
+    stage: [
+      wall('<.66,.665,.63>', 190),
+      { shape: roundBox([-86, 0.2, -34], [86, 200, 0], 3), look: matte(0.62, 0.59, 0.54) },
+      { shape: roundBox([-88, 0.8, -62], [88, 200, -33], 0.8), look: `texture{pigment{image_map{png "${await planks('bench', 3, 1)}" gamma srgb interpolate 2} rotate x*90 scale<150,1,60> translate<-75,0,-50>} finish{diffuse .8 ambient 0}}` }, // prettier-ignore
+      ...(await boards('floor', 260, 90, 8, 0.06, 0.8, 0, -100)),
+    ],
+    products: [moved(blanket(), place([4, -0.5, 0]))],
+    told: { moods: ['cosy', 'homely'], light: 'window', ground: 'linen', season: 'winter' },
+  }),
+  'apron-slate': async () => ({
+    title: 'Laid on a dark kitchen table',
+    crop: 'whole',
+    camera: camera([0, 53, 280], [0, 53, 0], 25, [0, 1, 0]),
+    light: lightOf({ aim: [0, 48, 0], reach: 70, sources: [{ round: 142, up: 34, size: 0.12, strength: 0.98, colour: [1.03, 1, 0.95] }], sky: 0.4 }), // prettier-ignore
+    stage: [
+      { shape: 'plane{z,0', look: 'texture{pigment{bozo scale<60,22,1> turbulence .6 color_map{[0 rgb<.105,.115,.12>][1 rgb<.145,.155,.16>]}} normal{average normal_map{[1 bumps .12 scale<6,1.6,1>][.6 granite .05 scale 8]}} finish{diffuse 1 ambient 0 reflection{0,.06}}}' }, // prettier-ignore
+      ...spoon([43, 74, 0], -118),
+    ],
+    products: [await apron()],
+    told: { moods: ['homely', 'plain'], light: 'window', ground: 'slate' },
+  }),
+  'tote-flat': async () => ({
+    title: 'Laid on oak, its handles in loops',
+    crop: 'whole',
+    camera: camera([0, 33, 180], [0, 33, 0], 24.5, [0, 1, 0]),
+    light: lightOf({ aim: [0, 33, 0], reach: 46, sources: [{ round: 140, up: 34, size: 0.09, strength: 0.98, colour: [1.04, 1, 0.94] }, { round: -40, up: 45, size: 0.4, strength: 0.12, colour: [0.93, 0.97, 1.06] }], sky: 0.36, before: leaves(9, 2.6, 0.28, randomFrom(23), 0.3) }), // prettier-ignore
+    stage: await boards('boards', 150, 78, 8, 0.02, 0.66),
+    products: [moved(await toteLaid(), place([0, 0, 0], 3))],
+    told: { moods: ['warm', 'outdoors'], light: 'sun', ground: 'oak', season: 'summer' },
   }),
 };
