@@ -52,7 +52,7 @@ async function setUpArtwork(): Promise<void> {
 }
 
 /** Begins a run unless one of that name is there, and waits until it is drafted. */
-async function runOf(name: string, pieces: Piece[], docket: string, outlets: string[]): Promise<Run> {
+async function runOf(name: string, pieces: Piece[], dockets: string[], outlets: string[]): Promise<Run> {
   const { items } = await api<{ items: Run[] }>('GET', '/runs');
   const artworks = (
     await measured(
@@ -60,8 +60,7 @@ async function runOf(name: string, pieces: Piece[], docket: string, outlets: str
       180,
     )
   ).map((a) => a.id);
-  const run =
-    items.find((r) => r.name === name) ?? (await api<Run>('POST', '/runs', { name, artworks, dockets: [docket], outlets }));
+  const run = items.find((r) => r.name === name) ?? (await api<Run>('POST', '/runs', { name, artworks, dockets, outlets }));
   return drafted(run.id, 240);
 }
 
@@ -90,7 +89,7 @@ try {
   await setUpArtwork();
   await bringIn([studioMark()]);
   const [mark] = await measured([studioMark().file], 60);
-  const { shirt, family, poster, sold } = await makeDockets(mark!.id);
+  const { shirt, family, poster, mug, tote, sold } = await makeDockets(mark!.id);
   // what is wanted first is drawn first, and sent while the rest is still being drawn
   await bringIn(first);
   const opened = await measured(
@@ -105,20 +104,23 @@ try {
     artworks: lights,
     reason: 'The light is meant to fade.',
   });
-  const opening = runOf('Opening shirts', first, shirt, ['kestrel', 'quayside']).then((run) => send(run, 'live'));
+  const opening = runOf('Opening shirts', first, [shirt], ['kestrel', 'quayside']).then((run) => send(run, 'live'));
   await bringIn(walls);
   const hall = opening
-    .then(() => runOf('Pictures for the hall', walls, poster, ['kestrel', 'quayside']))
+    .then(() => runOf('Pictures for the hall', walls, [poster], ['kestrel', 'quayside']))
     .then((run) => send(run, 'draft'));
   await bringIn(next);
   await hall;
-  await runOf('Rock pool shirts', next, family, ['kestrel', 'quayside']);
+  await runOf('Rock pool shirts', next, [family], ['kestrel', 'quayside']);
   await bringIn(rest);
   await measured(
     rest.map((p) => p.file),
     120,
   );
-  await runOf('Printables for the wall', named('low-sun', 'far-sk'), sold, ['kestrel', 'quayside']);
+  await runOf('Printables for the wall', named('low-sun', 'far-sk'), [sold], ['kestrel', 'quayside']);
+  await runOf('Harbour gifts', named('hold-fast-dark', 'keep-a-light-on-dark', 'mine'), [mug, tote], ['kestrel']).then((run) =>
+    send(run, 'live'),
+  );
   console.log(`  The demo is complete after ${((Date.now() - began) / 1000).toFixed(0)} s.`);
 } catch (error) {
   console.error(`  The demo is not complete: ${(error as Error).message}. It goes on at the next start.`);

@@ -158,7 +158,7 @@ const poster = (plan: string) => ({
     },
   ],
   accepts: { ground: 'full', minPpi: 150 },
-  shots: [scene('poster-leaning', 'featured'), scene('poster-shelf', 'featured'), scene('poster-close', 'featured')],
+  shots: [scene('poster-leaning', 'featured'), scene('poster-shelf', 'featured'), scene('poster-taped', 'featured')],
   words: {
     title: inEnglish(
       '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art, Matt Art Print, Coastal Home Decor',
@@ -178,6 +178,64 @@ const poster = (plan: string) => ({
     'large wall poster',
     'new home gift',
   ]),
+  pricePlan: plan,
+  outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
+});
+
+/** The motif twice round a mug, so that it is seen from either side. */
+const mug = (plan: string) => ({
+  lines: [
+    {
+      key: 'mug',
+      blank: 'brightsea-mug-325',
+      noun: { one: 'Mug', many: 'Mugs' },
+      colours: ['White'],
+      sizes: ['11 oz'],
+      placements: [
+        onArea('around', {
+          ...fitted(0.92, 0),
+          anchor: 'centre',
+          xMm: -55,
+          spread: { kind: 'copies', at: [{ xMm: 110, yMm: 0 }] },
+        }),
+      ],
+    },
+  ],
+  accepts: { ground: 'see-through', minPpi: 150 },
+  shots: [scene('mug-oak', 'featured'), scene('mug-plain', 'featured'), scene('mug-pair', 'featured')],
+  words: {
+    title: inEnglish('{{ artwork.name | title }} Mug, {{ artwork.subject | title }} Coffee Cup, Gift for {{ artwork.subject | title }} Lovers'), // prettier-ignore
+    description: inEnglish(
+      '{{ artwork.name }}, on both sides of a glazed mug from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- {{ product.sizes }}\n- {{ product.care }}',
+    ),
+    ...FOR_SEARCH,
+  },
+  tags: inEnglish(['{{ artwork.subject }} mug', '{{ artwork.subject }} gift', 'coffee mug', 'seaside gift', 'tea lover']),
+  pricePlan: plan,
+  outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
+});
+
+const tote = (plan: string) => ({
+  lines: [
+    {
+      key: 'bag',
+      blank: 'brightsea-tote-340',
+      noun: { one: 'Tote', many: 'Totes' },
+      colours: ['Oyster', 'Kelp'],
+      sizes: ['38 x 42 cm'],
+      placements: [onArea('front', fitted(0.82, 20))],
+    },
+  ],
+  accepts: { ground: 'see-through', minPpi: 150 },
+  shots: [scene('tote-peg', 'featured'), scene('tote-flat', 1)],
+  words: {
+    title: inEnglish('{{ artwork.name | title }} Tote Bag, {{ artwork.subject | title }} Canvas Shopper, Beach Bag'),
+    description: inEnglish(
+      '{{ artwork.name }}, on a canvas bag from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- {{ product.sizes }}\n- Colours: {{ product.colours }}\n- {{ product.care }}',
+    ),
+    ...FOR_SEARCH,
+  },
+  tags: inEnglish(['{{ artwork.subject }} tote', '{{ artwork.subject }} bag', 'canvas tote bag', 'beach bag', 'seaside gift']),
   pricePlan: plan,
   outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
 });
@@ -232,7 +290,9 @@ async function termsOfUse(): Promise<string> {
 }
 
 /** The demo's dockets and the plans that they follow; returns the dockets' ids. `mark` is the artwork that is printed at the hem, if any. */
-export async function makeDockets(mark: string | null): Promise<{ shirt: string; family: string; poster: string; sold: string }> {
+export async function makeDockets(
+  mark: string | null,
+): Promise<Record<'shirt' | 'family' | 'poster' | 'mug' | 'tote' | 'sold', string>> {
   const plans = (await api<{ items: { id: string; name: string }[] }>('GET', '/price-plans')).items;
   const plan = async (p: { name: string; document: object }) =>
     plans.find((k) => k.name === p.name)?.id ?? (await api<{ id: string }>('POST', '/price-plans', p)).id;
@@ -244,6 +304,8 @@ export async function makeDockets(mark: string | null): Promise<{ shirt: string;
     shirt: await make('Shirt, soft cotton', shirt(steady, mark)),
     family: await make('Shirts for big and small', family(steady)),
     poster: await make('Poster, matt', poster(posters)),
+    mug: await make('Mugs, both sides', mug(steady)),
+    tote: await make('Canvas totes', tote(steady)),
     sold: await make('Printables', printables(sold, await termsOfUse())),
   };
 }

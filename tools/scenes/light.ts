@@ -48,11 +48,11 @@ export function lightOf({ aim, reach, sources, sky, skyColour = [1, 1.01, 1.03],
   // far enough that what is between it and the scene stays clear of what stands behind
   const far = reach * 24;
   const lamps = sources.map(({ round, up, size, strength, colour = [1, 1, 1], shadowless }, i) => {
-    // many rays for the light that throws the shadows: grain would be smoothed by looking again and again, which takes longer
-    const rays = i ? 3 : 7;
+    // each of few rays by itself: their grain is taken out afterwards
+    const rays = i ? '3,3 adaptive 1' : '4,4 adaptive 2';
     const at = towards(round, up, far, aim);
     const [u, v] = across(round, up).map((d) => d.map((c) => c * size * far) as Vec3) as [Vec3, Vec3];
-    return `light_source{${text(at)} rgb ${text(colour.map((c) => c * strength) as Vec3)} area_light ${text(u)},${text(v)},${rays},${rays} adaptive 1 jitter${shadowless ? ' shadowless' : ''}}`;
+    return `light_source{${text(at)} rgb ${text(colour.map((c) => c * strength) as Vec3)} area_light ${text(u)},${text(v)},${rays} jitter${shadowless ? ' shadowless' : ''}}`;
   });
   const dome = `sphere{0,1 inverse no_image no_shadow pigment{gradient z scale 2 translate -1*z color_map{[0.45 rgb ${text(skyColour.map((c) => c * 0.8) as Vec3)}][1 rgb ${text(skyColour)}]}} finish{ambient 0 diffuse 0 emission ${sky}} scale ${far * 20}}`;
   // what shines is mostly seen from above and shows what is low: windows reach down to the floor there
@@ -64,7 +64,11 @@ export function lightOf({ aim, reach, sources, sky, skyColour = [1, 1.01, 1.03],
       return `${(strength * 0.62 * seen).toFixed(4)}*exp(-pow(acos(max(-1,min(1,cos(atan2(y,x)-${angle}))))/${half},6))`;
     });
   const room = `${(sky * 0.1).toFixed(4)}+${(sky * 0.5).toFixed(4)}*max(0,z)`;
+  const plain = ([round, up, strength]: readonly [number, number, number]) =>
+    `light_source{${text(towards(round, up, far, aim))} rgb ${strength} shadowless}`;
+  const [{ round, up }] = sources as [Source];
   return {
+    guide: [plain([round, up, 0.55]), plain([round + 180, 35, 0.25]), plain([round + 90, 80, 0.25])].join('\n'),
     pov: [...lamps, dome, before?.(towards(sources[0]!.round, sources[0]!.up, far, aim), aim, reach) ?? ''].join('\n'),
     reflections: `sphere{0,1 inverse no_image pigment{function{min(.999,(${[room, ...windows].join('+')})*min(1,max(.05,(z+.68)/.3))/4)} color_map{[0 rgb 0][1 rgb 4]}} finish{ambient 0 diffuse 0 emission 1} scale ${far * 20}}`,
   };

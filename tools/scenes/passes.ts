@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { withoutGrain } from './denoise';
 import { flat, opening, povFile, render, SOFT_EDGES, type Linear } from './povray';
 import { numbered, povThing, type Setup } from './setup';
 
@@ -29,12 +30,10 @@ export async function renderPasses(id: string, setup: Setup, size: number): Prom
   const its = numbered(setup);
   const all = (of: (t: (typeof stage)[number]) => string) =>
     [...stage, ...its.map((n) => n.thing)].map((t) => povThing(t, of(t)));
-  const plate = await render(
-    `${id}-plate`,
-    [opening(camera, true), light.pov, ...all((t) => t.look)].join('\n'),
-    size,
-    SOFT_EDGES,
-  );
+  const looks = all((t) => t.look);
+  const shown = (name: string, lights: string, radiosity: boolean) =>
+    render(`${id}-${name}`, [opening(camera, radiosity), lights, ...looks].join('\n'), size, SOFT_EDGES);
+  const plate = withoutGrain(await shown('plate', light.pov, true), await shown('guide', light.guide, false));
   // what stands around hides, and is not seen in what shines: the lights are
   const dark = stage.map((t) => povThing(t, t.gloss ?? `${DARK} no_reflection`));
   const shines = its.some(({ thing }) => thing.gloss);

@@ -69,7 +69,7 @@ export async function readLinear(file: string): Promise<Linear> {
   return { size: info.width, data: Float32Array.from(wide, (v) => v / 65535) };
 }
 
-export const SOFT_EDGES = ['+A0.2', '+AM2', '+R2', '-J'];
+export const SOFT_EDGES = ['+A0.35', '+AM2', '+R2', '-J'];
 
 /** Scene opening. `radiosity` on for shading passes, off for masks and gloss. */
 export function opening(cam: Camera, radiosity: boolean): string {

@@ -1,3 +1,4 @@
+import { gridMesh, withSmoothNormals, type Mesh } from './mesh';
 import { matte } from './povray';
 import { roundBox } from './shapes';
 import type { Thing } from './setup';
@@ -45,22 +46,49 @@ export function books(p: Vec3, turn: number, colours: string[], size: Vec3 = [15
   });
 }
 
-/** A pot with a leafy plant: leaves are bent ovals on stems that lean outwards. */
+/** A pointed leaf on z = 0 along y, folded along its middle and bent down towards its tip. */
+function leafPoints(long: number, wide: number, bend: number): Vec3[][] {
+  return Array.from({ length: 13 }, (_, j) => {
+    const t = j / 12;
+    const half = wide * 1.9 * t ** 0.62 * (1 - t) ** 0.85;
+    const a = bend * t;
+    const [along, down] = bend ? [(long * Math.sin(a)) / bend, (-long * (1 - Math.cos(a))) / bend] : [long * t, 0];
+    return [-1, -0.5, 0, 0.5, 1].map((u): Vec3 => [u * half, along, down + 0.42 * Math.abs(u) * half]);
+  });
+}
+
+/** A pot with a leafy plant: pointed leaves on stems that lean outwards. */
 export function plant(p: Vec3, size = 1, leaves = 26, seed = 5): Thing[] {
   const random = randomFrom(seed);
-  const green: string[] = [];
-  for (let i = 0; i < leaves; i++) {
+  const stems: string[] = [];
+  const green: Mesh = { points: [], triangles: [] };
+  for (let i = 0; i < leaves * 1.5; i++) {
     const round = i * 137.5 + 20 * random();
-    const lean = 18 + 62 * random() ** 0.8;
-    const long = 8 + 11 * random();
-    const leaf = `intersection{sphere{0,1 scale<2.5,5.2,1.6> translate z*-1.15} sphere{0,1 scale<2.55,5.25,1.6> translate z*-1.05 inverse} translate y*5}`;
-    green.push(
-      `union{cylinder{0,<0,0,${long}>,.14} object{${leaf} rotate x*${(-14 - 30 * random()).toFixed(1)} translate z*${long}} rotate x*${(-lean).toFixed(1)} rotate z*${round.toFixed(1)} translate z*9.5}`,
-    );
+    const lean = 10 + 58 * random() ** 0.85;
+    const long = 5 + 12 * random();
+    const [c, s, cl, sl] = [round, lean].flatMap((d) => [Math.cos((d * Math.PI) / 180), Math.sin((d * Math.PI) / 180)]) as [number, number, number, number]; // prettier-ignore
+    // out of the pot, leaning away from its middle
+    const out = ([x, y, z]: Vec3): Vec3 => {
+      const [ly, lz] = [y * cl + z * sl, z * cl - y * sl];
+      return [x * c + ly * s, ly * c - x * s, lz + 9.5];
+    };
+    const top: Vec3 = [0, 0, long];
+    const turn = ((12 + 46 * random()) * Math.PI) / 180;
+    const [ct, st] = [Math.cos(turn), Math.sin(turn)];
+    const grid = leafPoints(6.4 + 3.4 * random(), 1.15 + 0.5 * random(), 0.5 + 0.7 * random());
+    // a leaf goes on from its stem, and leans a little further
+    const mesh = gridMesh(grid.map((row) => row.map(([x, y, z]) => out([x, y * st + z * ct, long + y * ct - z * st]))));
+    const from = green.points.length;
+    green.points.push(...mesh.points);
+    green.triangles.push(...mesh.triangles.map((t) => t.map((k) => k + from) as Vec3));
+    stems.push(`cylinder{<${out([0, 0, 0]).join(',')}>,<${out(top).join(',')}>,.11}`);
   }
+  const look = 'texture{pigment{bozo scale 5 color_map{[0 rgb<.085,.17,.075>][1 rgb<.17,.28,.11>]}} normal{bumps .12 scale .5} finish{diffuse 1 ambient 0 specular .22 roughness .04}}'; // prettier-ignore
+  const put = (m: Mesh) => withSmoothNormals({ ...m, points: m.points.map((q) => q.map((v, k) => v * size + p[k]!) as Vec3) });
   return [
     { shape: `lathe{linear_spline 7,<0,0>,<4.6,0>,<6.1,10>,<6.1,10.6>,<5.5,10.6>,<5.3,9.6>,<0,9.6> rotate x*90 scale ${size} ${at(p)}`, look: plain('.62,.34,.22', 'normal{bumps .05 scale .5}') }, // prettier-ignore
-    { shape: `union{${green.join('\n')} scale ${size} ${at(p)}`, look: 'texture{pigment{bozo scale 6 color_map{[0 rgb<.10,.19,.09>][1 rgb<.19,.31,.13>]}} finish{diffuse 1 ambient 0 specular .18 roughness .05}}' }, // prettier-ignore
+    { shape: `union{${stems.join('\n')} scale ${size} ${at(p)}`, look },
+    { shape: put(green), look },
   ];
 }
 

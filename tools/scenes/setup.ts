@@ -33,6 +33,8 @@ export interface Product {
 /** Lights, and what is seen of them in what shines. */
 export interface Light {
   pov: string;
+  /** Light from the same sides without shadows: what it shows tells grain from what is there. */
+  guide: string;
   reflections: string;
 }
 

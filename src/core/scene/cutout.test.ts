@@ -33,7 +33,7 @@ test('and those of OpenCV', () => {
     return Math.hypot(x - 50, y - 60) < 22 || (x > 90 && x < 140 && y > 30 && y < 38) ? 1 : 0;
   });
   const [from, to] = [cv.matFromArray(height, width, cv.CV_8U, [...marked].map((m) => (m ? 0 : 255))), new cv.Mat()]; // prettier-ignore
-  cv.distanceTransform(from, to, cv.DIST_L2, cv.DIST_MASK_PRECISE);
+  cv.distanceTransform(from, to, cv.DIST_L2 as number, cv.DIST_MASK_PRECISE as number);
   const theirs = to.data32F;
   squaredDistances(marked, width, height).forEach((d, i) => expect(Math.sqrt(d)).toBeCloseTo(theirs[i]!, 3));
   for (const m of [from, to]) m.delete();

@@ -30,7 +30,7 @@ const OUTLINE: Vec2[] = [
 const OPENING: Vec2[] = bezier<Vec2>([0.4, foot[1] + 1.4], [9.6, foot[1] + 6], [13.4, LENGTH + 16.6], [0, LENGTH + 17.2], 90);
 
 /** The hood: cloth between its outline and its opening, doubled at the opening with a wide hem. One side lies over the other at its foot. */
-function hoodCloth(): Mesh {
+export function hoodCloth(): Mesh {
   const [around, across] = [420, 130];
   const rows: Vec3[][] = [];
   for (let j = -6; j <= across; j++) {
@@ -72,7 +72,7 @@ function hoodCloth(): Mesh {
 }
 
 /** What is seen inside: the hood's back with its seam, and the neck's. It ends beneath the hood's cloth. */
-function lining(): Mesh {
+export function lining(): Mesh {
   const rows = 121;
   return gridMesh(
     Array.from({ length: rows }, (_, r) => {

@@ -55,45 +55,54 @@ export function cushion(side = 45, high = 13): Product {
 interface Hung {
   width: number;
   height: number;
-  /** How far the cloth swings out, cm, at the top and at the foot. */
-  swing: [number, number];
   /** Folds across the width. */
   folds: number;
-  /** How much of its width it takes when it hangs. */
-  share: number;
+  /** How much of its width it takes when it hangs, at the top and at the foot: the less, the deeper its folds. */
+  share: [number, number];
   seed: number;
 }
 
-/** Where the points of a row lie across, so that cloth which swings `out` keeps its length; in the end it takes that share of its width. */
-function acrossFolds(width: number, columns: number, share: number, out: (u: number) => number): number[] {
-  const xs = [0];
+/**
+ * A row of cloth in folds of a shape: where its points lie across, and how far out. The folds are as deep as lets it keep its own length
+ * while it takes that share of its width.
+ */
+function folded(width: number, columns: number, share: number, shape: (u: number) => number): { x: number[]; out: number[] } {
+  const bare = Array.from({ length: columns + 1 }, (_, c) => shape(c / columns));
+  const least = Math.min(...bare);
+  const raw = bare.map((r) => r - least);
   const step = width / columns;
-  for (let c = 1; c <= columns; c++) {
-    const d = out(c / columns) - out((c - 1) / columns);
-    xs.push(xs.at(-1)! + Math.sqrt(Math.max(0.04 * step * step, step * step - d * d)));
+  const steps = (deep: number) =>
+    raw.slice(1).map((r, c) => Math.sqrt(Math.max(0.01 * step * step, step * step - (deep * (r - raw[c]!)) ** 2)));
+  const across = (deep: number) => steps(deep).reduce((a, b) => a + b, 0);
+  let [low, high] = [0, 40];
+  for (let round = 0; round < 24; round++) {
+    const middle = (low + high) / 2;
+    if (across(middle) > width * share) low = middle;
+    else high = middle;
   }
-  const k = (width * share) / xs.at(-1)!;
-  return xs.map((x) => (x - xs.at(-1)! / 2) * k);
+  let at = -across(low) / 2;
+  return { x: [at, ...steps(low).map((d) => (at += d))], out: raw.map((r) => r * low) };
 }
 
 /** A cloth that hangs in soft folds before y = 0, its top at z = height. Its plane keeps the cloth's own length along the folds. */
-function hung({ width, height, swing, folds, share, seed }: Hung, columns = 420, rows = 160): Mesh {
-  const out = (u: number, v: number): number => {
-    const deep = swing[0] + (swing[1] - swing[0]) * smoothstep(0, 1, v);
-    const wander = noise2(u * 2.1 + 5, v * 0.8, seed) * 1.1 + noise2(u * 4.3, v * 1.6 + 3, seed + 4) * 0.35;
-    const wave = Math.sin((u * folds + wander * (0.35 + 0.5 * v)) * 2 * Math.PI);
-    return -deep * (0.5 + 0.5 * (wave + 0.18 * Math.sin((u * folds + wander) * 4 * Math.PI + 1)));
-  };
-  const lines = Array.from({ length: rows + 1 }, (_, r) => acrossFolds(width, columns, share, (u) => out(u, r / rows)));
+function hung({ width, height, folds, share, seed }: Hung, columns = 420, rows = 160): Mesh {
+  const lines = Array.from({ length: rows + 1 }, (_, r) => {
+    const v = r / rows;
+    return folded(width, columns, share[0] + (share[1] - share[0]) * smoothstep(0, 1, v), (u) => {
+      const wander = noise2(u * 2.1 + 5, v * 0.8, seed) * 1.1 + noise2(u * 4.3, v * 1.6 + 3, seed + 4) * 0.35;
+      const wave = Math.sin((u * folds + wander * (0.35 + 0.5 * v)) * 2 * Math.PI);
+      return 0.5 + 0.5 * (wave + 0.18 * Math.sin((u * folds + wander) * 4 * Math.PI + 1));
+    });
+  });
   return sheet(width, height, columns, rows, (x, y) => {
     const [c, r] = [Math.round((x / width) * columns), Math.round((y / height) * rows)];
-    return [lines[r]![c]!, out(c / columns, r / rows) - 0.3, height - y];
+    return [lines[r]!.x[c]!, -lines[r]!.out[c]! - 0.3, height - y];
   });
 }
 
 /** A shower curtain on rings of a rod. */
 export function curtain(): Product {
-  const cloth = hung({ width: 180, height: 183, swing: [5.5, 8], folds: 9, share: 0.78, seed: 3 });
+  const cloth = hung({ width: 180, height: 183, folds: 9, share: [0.8, 0.78], seed: 3 });
   return {
     kinds: ['shower curtain'],
     parts: [{ name: 'cloth', takes: 'colour', material: 'cloth' }],
@@ -104,7 +113,7 @@ export function curtain(): Product {
 
 /** A wall hanging from a rod, nearly flat. */
 export function tapestry(): Product {
-  const cloth = hung({ width: 130, height: 150, swing: [0.5, 2.6], folds: 3.2, share: 0.985, seed: 9 }, 240, 200);
+  const cloth = hung({ width: 130, height: 150, folds: 3.2, share: [0.9985, 0.985], seed: 9 }, 240, 200);
   return {
     kinds: ['tapestry'],
     parts: [{ name: 'cloth', takes: 'colour', material: 'cloth' }],
@@ -118,29 +127,28 @@ export function blanket(): Product {
   const [width, height, lying, r] = [127, 152.4, 62, 3.2];
   const [columns, rows] = [340, 400];
   const bend = (Math.PI / 2) * r;
-  const out = (u: number, s: number) => {
-    const v = smoothstep(-8, 75, s);
-    const wander = noise2(u * 2.2 + 3, s * 0.006, 12) * 1.3 + noise2(u * 4.6, s * 0.012 + 5, 19) * 0.4;
-    const wave = Math.sin((u * 4.6 + wander * (0.4 + 0.4 * v)) * 2 * Math.PI);
-    return (0.5 + 9 * v) * (0.5 + 0.5 * wave + 0.12 * Math.sin((u * 9.2 + wander) * 2 * Math.PI + 1));
-  };
   const lines = Array.from({ length: rows + 1 }, (_, i) => {
     const s = Math.max(0, (i / rows) * height - lying - bend);
-    return acrossFolds(width, columns, 0.985 - 0.1 * smoothstep(0, height - lying, s), (u) => out(u, s));
+    const v = smoothstep(-8, 75, s);
+    return folded(width, columns, 0.998 - 0.11 * smoothstep(-10, height - lying, s), (u) => {
+      const wander = noise2(u * 2.2 + 3, s * 0.006, 12) * 1.3 + noise2(u * 4.6, s * 0.012 + 5, 19) * 0.4;
+      const wave = Math.sin((u * 4.6 + wander * (0.4 + 0.4 * v)) * 2 * Math.PI);
+      return 0.5 + 0.5 * wave + 0.12 * Math.sin((u * 9.2 + wander) * 2 * Math.PI + 1);
+    });
   });
   const thick = 0.5;
   const cloth = sheet(width, height, columns, rows, (x, y) => {
     const [c, i] = [Math.round((x / width) * columns), Math.round((y / height) * rows)];
-    const [px, u, s] = [lines[i]![c]!, x / width, y - lying];
+    const [px, u, s] = [lines[i]!.x[c]!, x / width, y - lying];
     const edge = Math.min(x, width - x, y, height - y);
-    const full = thick * Math.min(1, edge / 0.6) ** 0.5 + 0.06 * noise2(x * 0.9, y * 0.9, 3);
+    const full = thick * Math.min(1, edge / 0.6) ** 0.5 + 0.06 * (0.5 + noise2(x * 0.9, y * 0.9, 3));
     // on what it lies on it was thrown, not smoothed
     const rumple =
       (0.9 + noise2(u * 3.2 + noise2(y * 0.03, u * 2, 4) * 2, y * 0.018, 21) * 3.6) * smoothstep(lying, lying - 26, y) * 0.55;
     if (s < 0) return [px + 0.8 * noise2(y * 0.04, u * 3, 5), r - s, full + Math.max(0, rumple)];
     if (s < bend) return [px, r - (r + full) * Math.sin(s / r), (r + full) * Math.cos(s / r) - r];
     const hang = s - bend;
-    return [px, -full - out(u, hang), -r - hang + 0.9 * noise2(u * 3, 1, 6) * (hang / (height - lying))];
+    return [px, -full - lines[i]!.out[c]!, -r - hang + 0.9 * noise2(u * 3, 1, 6) * (hang / (height - lying))];
   });
   return {
     kinds: ['blanket'],

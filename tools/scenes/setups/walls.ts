@@ -78,11 +78,11 @@ export const WALLS: Setups = {
   'frames-three': async () => ({
     title: 'Three in a row above a bench',
     crop: 'whole',
-    camera: camera([-14, -330, 58], [0, 0, 43], 22.5, [0, 0, 1]),
+    camera: camera([-14, -330, 54], [0, 0, 38], 26.5, [0, 0, 1]),
     light: roomLight([0, 0, 50], 80, { before: leaves(10, 2.4, 0.2, randomFrom(12), 0.3) }),
     stage: [
       wall('<.74,.69,.60>', 0),
-      ...(await sideboard(-90, 96, 36)),
+      ...(await sideboard(-120, 126, 36)),
       ...plant([62, -17, 0], 1.15),
       ...books([-58, -16, 0], -8, ['.20,.28,.30', '.70,.62,.48', '.48,.16,.10'], [22, 16, 2.4]),
       bowl([-24, -18, 0], 8.5),
