@@ -23,7 +23,7 @@ export function withoutGrain({ size, data }: Linear, guide: Linear): Linear {
       const k = i * 3 + c;
       light[k] = data[k]! / (guide.data[k]! + DARK);
       g += guide.data[k]! / 3;
-      l += light[k]! / 3;
+      l += light[k] / 3;
     }
     look[i] = g + DARK;
     lit[i] = l;

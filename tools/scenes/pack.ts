@@ -7,9 +7,12 @@ import type { Mesh } from './mesh';
 import type { Passes } from './passes';
 import { rendererVersion } from './povray';
 import { numbered, type Setup } from './setup';
+import { randomFrom } from './vectors';
 
 /** Side of previews, px. */
 const SMALL = 800;
+/** How strong a camera's grain is, of 255. */
+const GRAIN = 2.6;
 /** Highlights roll off above .8 instead of clipping. */
 const shoulder = (v: number) => (v < 0.8 ? v : 0.8 + 0.2 * (1 - Math.exp(-(v - 0.8) / 0.2)));
 
@@ -85,6 +88,15 @@ function planeOf({ things }: Setup['products'][number]): SceneSheet['products'][
   return { xMm: x0 * 10 - 20, yMm: y0 * 10 - 20, widthMm: (x1 - x0) * 10 + 40, heightMm: (y1 - y0) * 10 + 40 };
 }
 
+/** Grain of a camera's sensor, of 255: without any a picture looks painted. Common practice, no single source. */
+function grainOf(size: number): Float32Array {
+  const n = size * size;
+  const random = randomFrom(size);
+  const raw = Float32Array.from({ length: n }, () => random() + random() + random() - 1.5);
+  // a point and its neighbours: lenses are not quite as sharp as sensors
+  return raw.map((v, i) => GRAIN * (v + 0.3 * (raw[(i + 1) % n]! + raw[(i + size) % n]! + raw[(i + n - 1) % n]! + raw[(i + n - size) % n]!))); // prettier-ignore
+}
+
 /** Writes the files of a scene, as docs/scenes.md tells them. */
 export async function pack(
   id: string,
@@ -104,7 +116,9 @@ export async function pack(
     }
   const exposure = (setup.whiteAt ?? 0.85) / percentile(white, 0.9);
   const plate = Buffer.alloc(n * 3);
-  for (let i = 0; i < n * 3; i++) plate[i] = Math.round(255 * linearToSrgb(shoulder(linear.data[i]! * exposure)));
+  const grain = grainOf(size);
+  for (let i = 0; i < n * 3; i++)
+    plate[i] = Math.max(0, Math.min(255, Math.round(255 * linearToSrgb(shoulder(linear.data[i]! * exposure)) + grain[Math.floor(i / 3)]!))); // prettier-ignore
 
   const planes = setup.products.map(planeOf);
   const drawn = setup.products.map(() => noPlaces(size));

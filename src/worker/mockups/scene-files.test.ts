@@ -2,16 +2,28 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
 import sharp from 'sharp';
+import { collection } from '../../../demo/art/collection';
+import { covering } from '../../core/placement/form';
+import { lay } from '../../core/placement/lay';
 import { compileScene } from '../../core/scene/compile';
+import { Printer, type RoomPrint } from '../../core/scene/printer';
 import { SceneSheet } from '../../core/scene/sheet';
-import { scenePixels } from './scene-files';
+import { partColours } from '../../core/scene/tint';
 import { scenes, scenesFolder } from '../../services/stockroom/scenes';
+import { decode } from './artworks';
+import { scenePixels } from './scene-files';
 
 const check = new Ajv2020({ strict: false }).compile(SceneSheet);
+const all = scenes().map((s) => [s.id, s] as const);
 
-test.each(scenes().map((s) => [s.id, s] as const))(
-  '%s is what its schema says, and all its pictures are there',
-  async (id, sheet) => {
+test('there are scenes of many kinds, each of its own', () => {
+  const titles = all.map(([, s]) => `${s.products[0]!.kinds[0]}: ${s.title}`);
+  expect(new Set(titles).size).toBe(titles.length);
+  for (const [, sheet] of all) expect([sheet.id, sheet.moods.length > 0, sheet.light.length > 0]).toEqual([sheet.id, true, true]);
+});
+
+describe.each(all)('%s', (id, sheet) => {
+  test('is what its schema says, and all its pictures are there', async () => {
     expect([check(sheet), check.errors]).toEqual([true, null]);
     const files = [
       'plate.jpg',
@@ -28,32 +40,11 @@ test.each(scenes().map((s) => [s.id, s] as const))(
         expect([name, width, height]).toEqual([name, side, file === 'map.webp' ? side * 2 : side]);
       }
     for (const part of sheet.parts) expect(part.product).toBeLessThan(sheet.products.length);
-  },
-);
+  });
 
-test.each(scenes().map((s) => [s.id, s] as const))(
-  '%s has points in its rooms, none of which lies outside its room',
-  async (_, sheet) => {
-    const scene = await compileScene(sheet, await scenePixels(sheet));
-    const shown = scene.rooms.reduce((n, r) => n + r.places.length, 0);
-    expect(shown).toBeGreaterThan(sheet.size * sheet.size * 0.04);
-    for (const { room, product, places } of scene.rooms) {
-      const { plane } = sheet.products[product]!;
-      for (let k = 0; k < places.length; k += 37) {
-        const x = plane.xMm + ((places[k]! & 0xffff) / 65535) * plane.widthMm - room.xMm;
-        const y = plane.yMm + ((places[k]! >>> 16) / 65535) * plane.heightMm - room.yMm;
-        if (x < -0.02 || y < -0.02 || x > room.widthMm + 0.02 || y > room.heightMm + 0.02)
-          throw new Error(`${room.name}: ${x}, ${y}`);
-      }
-    }
-  },
-  60_000,
-);
-
-test.each(scenes().map((s) => [s.id, s] as const))(
-  '%s shows its parts as light as it says, and its white is white',
-  async (_, sheet) => {
-    const { plate, parts, map } = await scenePixels(sheet);
+  test('has points in its rooms, none of which lies outside its room, parts as light as it says, and a white that is white', async () => {
+    const pixels = await scenePixels(sheet);
+    const { plate, parts, map } = pixels;
     const n = sheet.size ** 2;
     const values: number[][] = sheet.parts.map(() => []);
     const tint = [0, 0, 0];
@@ -71,5 +62,57 @@ test.each(scenes().map((s) => [s.id, s] as const))(
     });
     // light may be warm or cold, by no more than a third of a stop (common practice, no single source)
     expect(Math.max(...tint) / Math.min(...tint)).toBeLessThan(1.26);
-  },
-);
+
+    const scene = await compileScene(sheet, pixels);
+    const shown = scene.rooms.reduce((sum, r) => sum + r.places.length, 0);
+    expect(shown).toBeGreaterThan(n * 0.04);
+    for (const { room, product, places } of scene.rooms) {
+      const { plane } = sheet.products[product]!;
+      for (let k = 0; k < places.length; k += 37) {
+        const x = plane.xMm + ((places[k]! & 0xffff) / 65535) * plane.widthMm - room.xMm;
+        const y = plane.yMm + ((places[k]! >>> 16) / 65535) * plane.heightMm - room.yMm;
+        if (x < -0.02 || y < -0.02 || x > room.widthMm + 0.02 || y > room.heightMm + 0.02)
+          throw new Error(`${room.name}: ${x}, ${y}`);
+      }
+    }
+  }, 60_000);
+});
+
+/** The demo's artwork, small. */
+const artworks = async () =>
+  Promise.all(
+    collection().map(async ({ file, svg }) => ({
+      file,
+      pixels: await decode(await sharp(Buffer.from(svg)).resize(240, 240, { fit: 'inside' }).png().toBuffer()),
+    })),
+  );
+
+test('each takes every artwork of the demo, and nothing beside its print areas changes', async () => {
+  const shown = await artworks();
+  const printer = await Printer.open(256 << 20);
+  for (const [id, sheet] of all) {
+    const scene = await compileScene(sheet, await scenePixels(sheet, true));
+    const colours = partColours(sheet, [{ colour: '#6f9aa8' }]);
+    const inside = new Uint8Array(scene.plate.length / 3);
+    for (const { runs } of scene.rooms) for (let r = 0; r < runs.length; r += 2) inside.fill(1, runs[r], runs[r]! + runs[r + 1]!);
+    const bare = (await printer.print(scene, colours, [], '0')).slice();
+    for (const [i, { file, pixels }] of shown.entries()) {
+      const size = { widthPx: pixels.width, heightPx: pixels.height, trim: { x: 0, y: 0, width: 1, height: 1 } };
+      const prints = scene.rooms.map((room): RoomPrint => {
+        const lie = lay(size, room.room, { ...covering(), turn: (i % 4) * 90 });
+        const texture = () => printer.texture(file) ?? printer.load(file, pixels, null);
+        return { room, ink: 'opaque', ground: null, layers: [{ key: file, lie, texture }] };
+      });
+      const made = await printer.print(scene, colours, prints, '1');
+      let [printed, beside] = [0, 0];
+      for (let k = 0; k < inside.length; k++) {
+        const j = k * 3;
+        if (made[j] === bare[j] && made[j + 1] === bare[j + 1] && made[j + 2] === bare[j + 2]) continue;
+        if (inside[k]) printed++;
+        else beside++;
+      }
+      expect([id, file, beside, printed > 200]).toEqual([id, file, 0, true]);
+    }
+    printer.clear();
+  }
+}, 300_000);

@@ -169,7 +169,7 @@ export const CLOTHES: Setups = {
     crop: 'whole',
     camera: camera([0, 36, 240], [0, 36.6, 0], 21, [0, 1, 0]),
     light: above(60, { sources: [{ round: 128, up: 42, size: 0.05, strength: 1.02, colour: [1.04, 1, 0.94] }], sky: 0.44, skyColour: [0.88, 0.97, 1.1] }), // prettier-ignore
-    stage: [{ shape: 'plane{z,0', look: 'texture{pigment{bozo scale 9 turbulence .5 color_map{[0 rgb<.60,.52,.40>][1 rgb<.68,.60,.47>]}} normal{average normal_map{[1 bumps .25 scale .22][.6 bumps .5 scale 3.4][.7 ripples .06 scale 9 turbulence .4]}} finish{diffuse 1 ambient 0}}' }], // prettier-ignore
+    stage: [{ shape: 'plane{z,0', look: 'texture{pigment{average pigment_map{[1 granite scale .5 color_map{[0 rgb<.36,.28,.19>][.5 rgb<.62,.54,.42>][1 rgb<.86,.79,.66>]}][1.6 bozo scale 14 turbulence .6 color_map{[0 rgb<.60,.52,.40>][1 rgb<.68,.60,.47>]}]}} normal{average normal_map{[1 granite .35 scale .7][.8 bumps .6 scale 4.5][1.2 ripples .12 scale 12 turbulence .5]}} finish{diffuse 1 ambient 0}}' }], // prettier-ignore
     products: [
       await garment('tank', {
         ...{ kinds: ['tank'], seed: 83, slack: 0.012, collar: 1.1, knit: 0 },
