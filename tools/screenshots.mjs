@@ -101,14 +101,6 @@ await picture(
 );
 await picture('buyer', listings.find((l) => l.outletId === 'kestrel').url);
 await picture('buyer-shop', listings.find((l) => l.outletId === 'quayside').url);
-await picture('commands', '/artwork', {
-  before: async (page) => {
-    await page.keyboard.press('Control+a');
-    await page.waitForTimeout(400);
-    await page.keyboard.press('Control+k');
-    await page.waitForTimeout(600);
-  },
-});
 // last, for what was made of the first lists is out of date after it: the print houses bring out their lists for spring
 if (!only || only.includes('changes')) {
   const standins = new URL((await get('/outlets'))[0].baseUrl).origin;

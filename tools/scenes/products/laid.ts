@@ -17,9 +17,12 @@ const band = (line: readonly Vec3[], wide: number, look = TWILL): ProductThing =
 const lies = (points: readonly [Vec2, Vec2, Vec2, Vec2], z: (t: number) => number, steps = 90): Vec3[] =>
   bezier<Vec2>(...points, steps).map(([x, y], i): Vec3 => [x, y, z(i / steps)]);
 
-/** A kitchen apron laid flat: a band for the neck, two to tie, a wide pocket with a seam down its middle. */
-export async function apron(): Promise<Product> {
-  const [top, waist, half] = [84, 56, 36];
+/** An apron: the height of its bib and of its waist, and half its width. */
+const APRON = { top: 84, waist: 56, half: 36 };
+
+/** A kitchen apron without its bands, laid flat: a wide pocket with a seam down its middle. */
+function bib(name: string, seed: number): Promise<Product> {
+  const { top, waist, half } = APRON;
   const cut: Cut = {
     line: [
       ['hem', [[0, top], [6.5, top + 0.1], ...bezier<Vec2>([12.6, top], [13.1, top], [13.4, top - 0.4], [13.4, top - 1], 6)]],
@@ -32,11 +35,17 @@ export async function apron(): Promise<Product> {
     pit: [half, waist],
     sleeveDeg: 0,
   };
-  const cloth = await garment('apron', {
-    ...{ kinds: ['apron'], cut, seed: 57, slack: 0.011, collar: 0, knit: 0, back: true },
+  return garment(name, {
+    ...{ kinds: ['apron'], cut, seed, slack: 0.011, collar: 0, knit: 0, back: true },
     patch: { corners: [[-16, 38], [16, 38], [16, 20], [-16, 20]], open: [0], parted: true }, // prettier-ignore
     rooms: [{ name: 'front', side: 'front', xMm: -127, yMm: 90, widthMm: 254, heightMm: 304.8 }],
   });
+}
+
+/** A kitchen apron laid flat: a band for the neck, two to tie. */
+export async function apron(): Promise<Product> {
+  const { top, waist, half } = APRON;
+  const cloth = await bib('apron', 57);
   const low = (t: number) => 0.2 + 0.25 * Math.sin(Math.PI * t) * (0.5 + noise2(t * 6, 2, 9));
   const loop = [
     ...lies([[-11.6, top - 2.4], [-15, top + 12], [-11, top + 24], [-1, top + 25.2]], (t) => 0.95 - 0.5 * t), // prettier-ignore
@@ -44,6 +53,44 @@ export async function apron(): Promise<Product> {
   ];
   const tie = (s: number): Vec3[] => lies([[s * (half - 1.4), waist - 1.5], [s * (half + 12), waist + 7], [s * (half + 9), waist - 22], [s * (half + 26), waist - 30 - s * 5]], low); // prettier-ignore
   return { ...cloth, things: [...cloth.things, band(loop, 2.6), band(tie(-1), 2.2), band(tie(1), 2.2)] };
+}
+
+/** A kitchen apron hung by its band from a peg at z = 0 before the wall y = 0. */
+export async function apronHung(): Promise<Product> {
+  const { top, waist, half } = APRON;
+  const drop = 21;
+  const cloth = await bib('apron-hung', 91);
+  const hangs = ([x, y, z]: Vec3): Vec3 => {
+    const [u, v] = [x / half, 1 - y / top];
+    // its corners carry it; below the waist it falls in folds that open downwards
+    const corner = Math.exp(-(((Math.abs(x) - 11.6) / 3.4) ** 2)) * smoothstep(0.3, 0, v);
+    const sag = 0.8 * smoothstep(0.16, 0, v) * (1 - (x / 13.4) ** 2);
+    const fall = smoothstep(0.34, 1, v);
+    const wander = noise2(u * 1.7 + 2, v * 1.2, 33) * 1.4;
+    const folds = 2.6 * fall * (0.5 + 0.5 * Math.sin((u * 2.3 + wander) * Math.PI * 1.55 + 0.6));
+    const sides = -7 * Math.sign(x) * smoothstep(0.7, 1, Math.abs(u)) * smoothstep(0.28, 0.6, v) * 0.35;
+    return [x * (1 - 0.02 * fall) + sides, -(z + 0.5 + folds + 0.7 * corner), y - top - drop - sag];
+  };
+  const bent = (m: Mesh): Mesh => ({
+    ...withSmoothNormals({ points: m.points.map(hangs), triangles: m.triangles }),
+    plane: m.plane,
+  });
+  const band = (line: Vec3[], wide: number): ProductThing => ({ shape: tube(line, () => [wide / 2, 0.1], [0, 1, 0], 20), look: TWILL, part: 'cloth' }); // prettier-ignore
+  const loop = (s: number): Vec3[] => {
+    const [fx, fy, fz] = hangs([s * 11.6, top - 0.4, 0.6]);
+    return bezier<Vec3>([fx, fy - 0.15, fz - 2.2], [fx, fy - 0.3, fz + 8], [s * 2.4, -1.3, -7], [s * 0.5, -1.25, -0.3], 60);
+  };
+  const tie = (s: number): Vec3[] => {
+    const [fx, fy, fz] = hangs([s * (half - 1.4), waist - 1.5, 0.5]);
+    return bezier<Vec3>([fx, fy - 0.2, fz], [fx + s * 5, fy - 0.8, fz + 1.5], [fx + s * 3.4, -0.9, fz - 14], [fx + s * (3.1 + s), -0.6, fz - 52], 70); // prettier-ignore
+  };
+  return {
+    ...cloth,
+    things: [
+      ...cloth.things.map((t) => ({ ...t, shape: bent(t.shape as Mesh) })),
+      ...[-1, 1].flatMap((s) => [band(loop(s), 2.6), band(tie(s), 2.2)]),
+    ],
+  };
 }
 
 /** A shirt folded to a rectangle: what is folded away lies beneath in layers, round at its folds. */

@@ -1,4 +1,4 @@
-import { apron, toteHung, toteLaid } from '../products/laid';
+import { apron, apronHung, toteHung, toteLaid } from '../products/laid';
 import { blanket, curtain, cushion, tapestry } from '../products/soft';
 import { planks } from '../ground';
 import { leaves, lightOf, roomLight, panes } from '../light';
@@ -117,6 +117,22 @@ export const TEXTILES: Setups = {
     ],
     products: [await apron()],
     told: { moods: ['homely', 'plain'], light: 'window', ground: 'slate' },
+  }),
+  'apron-peg': async () => ({
+    title: 'Hung from a peg by the kitchen door',
+    crop: 'whole',
+    camera: camera([-30, -330, -44], [0, 0, -53], 21.5, [0, 0, 1]),
+    light: roomLight([0, 0, -50], 70, { before: panes(2, 3, 0.5, 0.55, 0.45) }),
+    stage: [
+      wall('<.64,.60,.50>', 0.9),
+      {
+        shape: 'union{box{<-200,-.4,-3.6>,<200,.9,4.4>} cylinder{<-200,-.4,4.4>,<200,-.4,4.4>,.5}',
+        look: matte(0.42, 0.45, 0.4),
+      },
+      ...[-46, 0, 46].map((x) => peg([x, -0.9, -1])),
+    ],
+    products: [moved(await apronHung(), place([0, -1.2, 0]))],
+    told: { moods: ['homely', 'warm'], light: 'window', ground: 'plaster' },
   }),
   'tote-flat': async () => ({
     title: 'Laid on oak, its handles in loops',
