@@ -67,7 +67,7 @@ const shirt = (plan: string, mark: string | null) => ({
   shots: [scene('shirt-flat', 'featured'), scene('shirt-close', 1), scene('shirts-rail', 'featured'), card('sizes')],
   words: {
     title: inEnglish(
-      '{{ artwork.name | title }} Shirt, {{ artwork.subject | title }} Tee, Unisex Cotton T-Shirt, Gift for {{ artwork.subject | title }} Lovers',
+      '{{ artwork.name | title }} Shirt\n- {{ artwork.subject | title }} Tee\n-- Unisex Cotton T-Shirt\n--- Gift for {{ artwork.subject | title }} Lovers',
     ),
     description: inEnglish(
       '{{ artwork.name }}. Drawn in our small studio on the saltmarsh, printed to order on a soft cotton tee.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Colours: {{ product.colours }}\n- Printed when you order, on its way within three working days\n- {{ product.care }}',
@@ -204,7 +204,7 @@ const mug = (plan: string) => ({
   accepts: { ground: 'see-through', minPpi: 150 },
   shots: [scene('mug-oak', 'featured'), scene('mug-plain', 'featured'), scene('mug-pair', 'featured')],
   words: {
-    title: inEnglish('{{ artwork.name | title }} Mug, {{ artwork.subject | title }} Coffee Cup, Gift for {{ artwork.subject | title }} Lovers'), // prettier-ignore
+    title: inEnglish('{{ artwork.name | title }} Mug\n- {{ artwork.subject | title }} Coffee Cup\n-- Gift for {{ artwork.subject | title }} Lovers'), // prettier-ignore
     description: inEnglish(
       '{{ artwork.name }}, on both sides of a glazed mug from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- {{ product.sizes }}\n- {{ product.care }}',
     ),

@@ -1,6 +1,10 @@
-/** The plural of an English noun by its ending; irregular ones are not known. */
-export function plural(noun: string): string {
-  if (/(s|x|z|ch|sh)$/i.test(noun)) return noun + 'es';
-  if (/[^aeiou]y$/i.test(noun)) return noun.slice(0, -1) + 'ies';
-  return noun + 's';
-}
+import pluralize from 'pluralize';
+
+// the library takes it for a plural
+pluralize.addPluralRule(/canvas$/i, 'canvases');
+pluralize.addSingularRule(/canvas(es)?$/i, 'canvas');
+
+/** The plural of an English noun; of several words the last one's. */
+export const plural = (noun: string): string => pluralize.plural(noun);
+/** The singular of an English noun; of several words the last one's. */
+export const singular = (noun: string): string => pluralize.singular(noun);

@@ -72,7 +72,9 @@ export function starterParts(id: string, blank: BlankDocument, scenes: readonly 
           ]
         : withoutScenes(blank),
     words: {
-      title: { en: `{{ artwork.name | title }} ${kind.one}, {{ artwork.subject | title }} ${kind.title}` },
+      title: {
+        en: `{{ artwork.name | title }} ${kind.one}\n- {{ artwork.subject | title }} ${kind.title}\n-- Gift for {{ artwork.subject | title }} Lovers`,
+      },
       description: { en: '{{ artwork.name }}: {{ artwork.subject }}.\n\n{{ product.text }}\n\nCare: {{ product.care }}' },
     },
     tags: {

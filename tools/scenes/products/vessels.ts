@@ -19,7 +19,8 @@ export function enamelMug(): Product {
   ];
   const rim = lathe(arc([radius + 0.06, height - 0.08], 0.2, -90, 270, 20));
   const line = bezier<Vec3>([4.1, 0, 6.7], [7.6, 0, 7.6], [7.2, 0, 1], [4.1, 0, 1.6], 90);
-  const handle = tube(line, () => [0.55, 0.16], [0, 1, 0], 28);
+  // a strap: broad across, thin along its bend
+  const handle = tube(line, () => [0.13, 0.62], [0, 1, 0], 28);
   const enamel = (shape: Product['things'][number]['shape'], part: string, printed = false) => ({ shape, look: WHITE, gloss: GLAZE, part, printed }); // prettier-ignore
   return {
     kinds: ['enamel mug'],
@@ -38,7 +39,7 @@ export function enamelMug(): Product {
   };
 }
 
-/** A steel tumbler of 590 ml with a clear lid, narrower at its foot: its wall is a cone that lies flat as a ring's part. */
+/** A steel tumbler of 590 ml with a lid, narrower at its foot. A print goes level round it: 8% wider at its top than it was drawn, 8% narrower at its foot. */
 export function tumbler(): Product {
   const [foot, top, height] = [3.35, 3.95, 20.5];
   const wall: Vec2[] = Array.from({ length: 41 }, (_, i) => [foot + ((top - foot) * i) / 40, 0.5 + ((height - 0.5) * i) / 40]);

@@ -1,4 +1,5 @@
 import { motifName } from '../../../core/artwork/likeness/motif-name';
+import { fillLine, isLine } from '../../../core/copy/ranked';
 import { fill, fillTags, type WordingSubject } from '../../../core/copy/wording';
 import type { Problem } from '../../../core/listing/problems';
 import { isKept, type Field, type InLanguages, type ProofFields } from '../../../core/listing/proof';
@@ -36,19 +37,18 @@ export function wordsOf(making: Making, subject: WordingSubject, problems: Probl
       const found = by && lookUp(language, Object.keys(by));
       return found ? by[found] : undefined;
     };
-    for (const name of Object.keys(rules.texts)) {
+    for (const [name, rule] of Object.entries(rules.texts)) {
       const pattern = speaks(order.words[name]);
       const hand = kept.fields.words[name]?.[language];
       const stays = hand && isKept(hand.from);
       let made: string | null = null;
       if (pattern !== undefined) {
-        const filled = fill(pattern, subject);
+        const filled = isLine(rule) ? fillLine(pattern, subject, rule) : fill(pattern, subject);
         if (filled.ok) made = filled.text;
         else if (!stays) stop(name, { fault: filled.fault });
       } else if (language === main && order.words[name] && !stays)
         stop(name, { language: main, outlet: outlet.name }, 'language-missing');
-      if (made !== null || stays || rules.texts[name]!.required)
-        (words[name] ??= {} as InLanguages<string>)[language] = field(hand, made, '');
+      if (made !== null || stays || rule.required) (words[name] ??= {} as InLanguages<string>)[language] = field(hand, made, '');
     }
     if (!rules.tags) continue;
     const hand = kept.fields.tags[language];

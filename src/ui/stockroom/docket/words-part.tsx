@@ -8,7 +8,8 @@ import { Part, useDocket, useGoods, Wrong } from './form';
 
 const MAY_SAY =
   '{{ artwork.name }}, .subject, .keywords · {{ product.noun }}, .name, .text, .care, .sizes, .colours, .files · {{ outlet.name }}';
-const ROWS: Record<string, number> = { title: 2, description: 6 };
+const ROWS: Record<string, number> = { title: 4, description: 6 };
+const TITLE = 'Title, one part a line; those that begin with - go where an outlet takes less, -- sooner';
 const names = new Intl.DisplayNames('en', { type: 'language' });
 
 /** Texts of the outlets beside title and description, each once, with the outlets that have it. */
@@ -49,7 +50,7 @@ export function WordingPart() {
     change({ tags: { ...document.tags, [language]: list } }),
   );
   const texts = [
-    { name: 'title', label: 'Title' },
+    { name: 'title', label: TITLE },
     { name: 'description', label: 'Description' },
     ...further.map((f) => ({ name: f.name, label: `${f.label} (${f.at})` })),
   ];

@@ -1,0 +1,72 @@
+import { lengthOf, type Counted } from '../outlet/length';
+import { fill, type Filled, type WordingSubject } from './wording';
+import { singular } from './plural';
+
+/** A part of a line of text: 0 must be there, the higher its rank the sooner it goes. */
+export interface RankedPart {
+  text: string;
+  rank: number;
+}
+
+/** Texts up to this length are a line: their patterns are parts, one a line. */
+const LINE = 320;
+export const isLine = ({ limit, format }: { limit: number; format: string }): boolean => limit <= LINE && format === 'plain';
+
+const JOINED = ', ';
+/** Words that say nothing by themselves. */
+const LITTLE = new Set(['a', 'an', 'the', 'and', 'or', 'of', 'for', 'in', 'on', 'with', 'to', 'by', 'at', 'from', 'as', 'is']);
+
+/** A pattern's parts: one a line, less important the more dashes it begins with. */
+export function partsOf(pattern: string): RankedPart[] {
+  return pattern
+    .split('\n')
+    .map((line) => {
+      const dashes = /^\s*(-+)\s+/.exec(line);
+      return { text: (dashes ? line.slice(dashes[0].length) : line).trim(), rank: dashes?.[1]!.length ?? 0 };
+    })
+    .filter((p) => p.text);
+}
+
+/** The words of a text as they are compared: in small letters and the singular, without those that say nothing. */
+export const tellingWords = (text: string): string[] =>
+  (text.toLowerCase().match(/[\p{L}\p{N}]+(?:[-’'][\p{L}\p{N}]+)*/gu) ?? []).filter((w) => !LITTLE.has(w)).map(singular);
+
+/** Parts in the order of their importance, the first of one rank before others, with their places. */
+const byRank = (parts: readonly RankedPart[]): number[] =>
+  parts.map((_, i) => i).sort((a, b) => parts[a]!.rank - parts[b]!.rank || a - b);
+
+/**
+ * Parts as one line that fills a limit: those that must be there, then from the most important on each that fits whole and says something
+ * that was not said yet. They stay in the order in which they were written. No word is cut: where even what must be there is too long, it is
+ * all of that.
+ */
+export function assembled(parts: readonly RankedPart[], { limit, counted }: { limit: number; counted: Counted }): string {
+  const taken = new Set<number>();
+  const said = new Set<string>();
+  const line = () => parts.flatMap((p, i) => (taken.has(i) ? [p.text] : [])).join(JOINED);
+  for (const i of byRank(parts)) {
+    const { text, rank } = parts[i]!;
+    const words = tellingWords(text);
+    if (rank && words.every((w) => said.has(w))) continue;
+    taken.add(i);
+    if (rank && lengthOf(line(), counted) > limit) {
+      taken.delete(i);
+      continue;
+    }
+    for (const w of words) said.add(w);
+  }
+  return line();
+}
+
+/** Fills a pattern of parts. One that need not be there is left out where a value of it is missing. */
+export function fillLine(pattern: string, subject: WordingSubject, rule: { limit: number; counted: Counted }): Filled {
+  const parts: RankedPart[] = [];
+  for (const { text, rank } of partsOf(pattern)) {
+    const filled = fill(text, subject);
+    if (filled.ok) {
+      const said = filled.text.replace(/\s+/g, ' ').trim();
+      if (said) parts.push({ text: said, rank });
+    } else if (!rank || filled.fault.code !== 'missing') return filled;
+  }
+  return { ok: true, text: assembled(parts, rule) };
+}
