@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import fc from 'fast-check';
 import { COUNTED, lengthOf, shorten } from './length';
 
@@ -16,6 +18,30 @@ test.each([
   // the first row of the UAX #29 sample table of Hangul: L V T are one cluster
   ['\u1100\u1161\u11a8', 'graphemes', 1],
 ] as const)('%s in %s is %i long', (text, counted, length) => expect(lengthOf(text, counted)).toBe(length));
+
+/** Unicode 15.0's GraphemeBreakTest.txt (UAX #29), as Debian's package unicode-data 15.0.0-1 has it. ÷ is a break, × none. */
+const BREAKS = readFileSync(join(__dirname, '../../../tests/fixtures/unicode/GraphemeBreakTest.txt'), 'utf8')
+  .split('\n')
+  .map((line) => line.replace(/#.*/, '').trim())
+  .filter(Boolean);
+
+test('all samples of GraphemeBreakTest have as many graphemes as the table says, and as many code points and bytes as they are', () => {
+  expect(BREAKS).toHaveLength(602);
+  // the scissors U+2701 are a plain sign to the later Unicode that Node brings along
+  for (const sample of BREAKS.filter((b) => !b.includes('2701'))) {
+    const points = sample.match(/[0-9A-F]{4,6}/g)!.map((hex) => parseInt(hex, 16));
+    const text = String.fromCodePoint(...points);
+    const breaks = sample.match(/÷/g)!.length;
+    expect([sample, lengthOf(text, 'graphemes')]).toEqual([sample, breaks - 1]);
+    expect([sample, lengthOf(text, 'code points')]).toEqual([sample, points.length]);
+    expect([sample, lengthOf(text, 'bytes')]).toEqual([sample, Buffer.byteLength(text)]);
+    expect([sample, lengthOf(text, 'utf-16 units')]).toEqual([sample, Buffer.byteLength(text, 'utf16le') / 2]);
+  }
+});
+
+test('texts are counted in bytes as Buffer counts them', () => {
+  fc.assert(fc.property(fc.string({ unit: 'grapheme', maxLength: 200 }), (text) => expect(lengthOf(text, 'bytes')).toBe(Buffer.byteLength(text)))); // prettier-ignore
+});
 
 test.each([
   ['Short enough', 40, 'Short enough'],
