@@ -49,7 +49,7 @@ export function lightOf({ aim, reach, sources, sky, skyColour = [1, 1.01, 1.03],
   const far = reach * 24;
   const lamps = sources.map(({ round, up, size, strength, colour = [1, 1, 1], shadowless }, i) => {
     // each of few rays by itself: their grain is taken out afterwards
-    const rays = i ? '3,3 adaptive 1' : '4,4 adaptive 2';
+    const rays = i ? '2,2 adaptive 0' : '3,3 adaptive 1';
     const at = towards(round, up, far, aim);
     const [u, v] = across(round, up).map((d) => d.map((c) => c * size * far) as Vec3) as [Vec3, Vec3];
     return `light_source{${text(at)} rgb ${text(colour.map((c) => c * strength) as Vec3)} area_light ${text(u)},${text(v)},${rays} jitter${shadowless ? ' shadowless' : ''}}`;

@@ -1,6 +1,5 @@
-import sharp from 'sharp';
 import { withoutGrain } from './denoise';
-import { flat, opening, povFile, render, SOFT_EDGES, type Linear } from './povray';
+import { flat, opening, render, SOFT_EDGES, type Linear } from './povray';
 import { numbered, povThing, type Setup } from './setup';
 
 /** Which part each point shows (0: the surroundings), the one behind, the first's share, and the print's share: 0 to 255. */
@@ -19,10 +18,8 @@ export interface Passes {
   regions: Regions;
 }
 
-/** Each side of a point is looked at in so many places to tell what it shows. */
-const PLACES = 3;
-/** Points that are looked at at a time, in rows. */
-const ROWS = 100;
+/** An edge is looked at in nine places of a point. */
+const EDGES = ['+A0.02', '+AM1', '+R3', '-J'];
 const DARK = 'texture{pigment{rgb 0} finish{diffuse 0 ambient 0}}';
 
 export async function renderPasses(id: string, setup: Setup, size: number): Promise<Passes> {
@@ -40,44 +37,42 @@ export async function renderPasses(id: string, setup: Setup, size: number): Prom
   const gloss = shines
     ? await render(`${id}-gloss`, [opening(camera, false), light.reflections, ...dark, ...its.map(({ thing }) => povThing(thing, thing.gloss ?? DARK))].join('\n'), size, SOFT_EDGES) // prettier-ignore
     : null;
-  const marks = [
-    ...stage.map((t) => povThing(t, flat(0, 0, 0))),
-    ...its.map(({ thing, number }) => povThing(thing, flat(number / 255, thing.printed ? 1 : 0, 0))),
-  ];
-  const file = await povFile(`${id}-parts`, [opening(camera, false), ...marks].join('\n'), size * PLACES, ['-A', '+FN8']);
-  return { size, plate, gloss, regions: await regionsIn(file, size) };
+  return { size, plate, gloss, regions: await regionsIn(id, setup, size) };
 }
 
-/** Counts what is seen in the places of each point. */
-async function regionsIn(file: string, size: number): Promise<Regions> {
+/** How much of each point each part takes, and what is printed on: three of them a picture, as red, green and blue. */
+async function regionsIn(id: string, { camera, stage, ...setup }: Setup, size: number): Promise<Regions> {
+  const its = numbered({ camera, stage, ...setup });
+  const parts = Math.max(...its.map((n) => n.number));
+  const covers: ((i: number) => number)[] = [];
+  for (let from = 1; from <= parts + 1; from += 3) {
+    const channels = [from, from + 1, from + 2];
+    const marks = [
+      ...stage.map((t) => povThing(t, flat(0, 0, 0))),
+      ...its.map(({ thing, number }) => {
+        const is = (channel: number) => ((channel > parts ? channel === parts + 1 && thing.printed : channel === number) ? 1 : 0);
+        return povThing(thing, flat(...(channels.map(is) as [number, number, number])));
+      }),
+    ];
+    const { data } = await render(`${id}-parts${from}`, [opening(camera, false), ...marks].join('\n'), size, EDGES);
+    covers.push(...[0, 1, 2].map((c) => (i: number) => data[i * 3 + c]!));
+  }
   const bytes = () => new Uint8Array(size * size);
   const regions: Regions = { first: bytes(), second: bytes(), share: bytes(), print: bytes() };
-  const wide = size * PLACES;
-  const counts = new Map<number, number>();
-  for (let top = 0; top < size; top += ROWS) {
-    const rows = Math.min(ROWS, size - top);
-    const { data, info } = await sharp(file, { limitInputPixels: false })
-      .extract({ left: 0, top: top * PLACES, width: wide, height: rows * PLACES })
-      .removeAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    for (let y = 0; y < rows; y++)
-      for (let x = 0; x < size; x++) {
-        counts.clear();
-        let printed = 0;
-        for (let j = 0; j < PLACES; j++)
-          for (let i = 0; i < PLACES; i++) {
-            const k = ((y * PLACES + j) * wide + x * PLACES + i) * info.channels;
-            counts.set(data[k]!, (counts.get(data[k]!) ?? 0) + 1);
-            if (data[k + 1]! > 127) printed++;
-          }
-        const [[a, n] = [0, 0], [b, m] = [0, 0]] = [...counts].sort((p, q) => q[1] - p[1]);
-        const at = (top + y) * size + x;
-        regions.first[at] = a;
-        regions.second[at] = b;
-        regions.share[at] = Math.round((255 * n) / (n + m));
-        regions.print[at] = Math.round((255 * printed) / PLACES ** 2);
-      }
+  for (let i = 0; i < size * size; i++) {
+    const shares = Array.from({ length: parts }, (_, k) => covers[k]!(i));
+    const all = [1 - shares.reduce((a, b) => a + b, 0), ...shares];
+    let [a, b] = [0, 1];
+    if (all[1]! > all[0]!) [a, b] = [1, 0];
+    for (let k = 2; k < all.length; k++) {
+      if (all[k]! > all[a]!) [a, b] = [k, a];
+      else if (all[k]! > all[b]!) b = k;
+    }
+    const [n, m] = [all[a]!, Math.max(0, all[b]!)];
+    regions.first[i] = a;
+    regions.second[i] = m > 0.002 ? b : 0;
+    regions.share[i] = Math.round((255 * n) / (n + m));
+    regions.print[i] = Math.round(255 * covers[parts]!(i));
   }
   return regions;
 }

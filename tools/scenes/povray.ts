@@ -40,7 +40,7 @@ export const rendererVersion = (): string =>
   /POV-Ray \d+(\.\d+)+/.exec(spawnSync('povray', ['--version'], { encoding: 'utf8' }).stderr)?.[0] ?? 'unknown';
 
 /** Renders scene text to a picture and returns its path. Throws with POV-Ray's own words when it fails. */
-export async function povFile(name: string, scene: string, size: number, how: string[]): Promise<string> {
+async function povFile(name: string, scene: string, size: number, how: string[]): Promise<string> {
   mkdirSync(WORK, { recursive: true });
   const source = join(WORK, `${name}-${size}.pov`);
   const target = join(WORK, `${name}-${size}.png`);
