@@ -20,7 +20,8 @@ export function mug(): Product {
   const lip = [[RADIUS, TOP], ...arc([RADIUS - 0.18, HEIGHT - 0.2], 0.18, 0, 180, 14), [RADIUS - WALL, 8.8], [RADIUS - WALL - 0.02, 2], ...arc([RADIUS - 1.38, 1.7], 1, 0, -90, 12), [RADIUS - 1.44, 0.7], [1, 0.7], [0, 0.7]] as [number, number][]; // prettier-ignore
   // the wall's plane begins at the area's upper edge
   const outer = lathe(wall, RADIUS, 0.6 + (TOP - 0.6) / 2 + AREA.heightMm / 20);
-  const line = bezier<Vec3>([3.9, 0, 7.7], [8.3, 0, 8.8], [7.8, 0, 1.5], [3.9, 0, 2.4], 90);
+  // its ends lie within the wall: straight, so that none comes through it
+  const line: Vec3[] = [[3.88, 0, 7.7], ...bezier<Vec3>([4.12, 0, 7.73], [8.3, 0, 8.8], [7.8, 0, 1.5], [4.12, 0, 2.35], 90), [3.88, 0, 2.4]]; // prettier-ignore
   const flare = (t: number) => Math.exp(-(Math.min(t, 1 - t) ** 2) / 0.0022);
   const handle = tube(line, (t) => [0.7 * (1 + 0.45 * flare(t)), 0.46 * (1 + 0.75 * flare(t))], [0, 1, 0], 40);
   const thing = (shape: Product['things'][number]['shape'], printed = false) => ({

@@ -181,7 +181,7 @@ export function clock(): Product {
     200,
   );
   const stand = (m: Mesh): Mesh => ({ ...m, points: m.points.map(([x, y, z]) => [x, -z, y] as Vec3), normals: m.normals!.map(([x, y, z]) => [x, -z, y] as Vec3), triangles: m.triangles }); // prettier-ignore
-  const face3 = stand({ ...disc, points: disc.points.map(([x, y, z]) => [x, y, z + 2.1]), plane: disc.points.map(([x, y]) => [11 + x, 11 - y]) }); // prettier-ignore
+  const face3 = stand({ ...disc, points: disc.points.map(([x, y, z]) => [x, y, z + 2.1]), plane: disc.points.map(([x, y]) => [11 + x * 0.98, 11 - y * 0.98]) }); // prettier-ignore
   const ring = stand(lathe([[r, 0], [r, 3.1], ...arc([r - 0.35, 3.1], 0.35, 0, 90, 6), [r - rim + 0.2, 3.4], [r - rim, 3.1], [r - rim, 2.1]] as Vec2[])); // prettier-ignore
   const hand = (degrees: number, long: number, wide: number, y: number): Mesh => {
     const a = (degrees * Math.PI) / 180;
