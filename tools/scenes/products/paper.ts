@@ -291,8 +291,9 @@ export function laptopSleeve(): Product {
 /** A thick mat with a pile that lies on z = 0. */
 export function bathMat(): Product {
   const [w, h] = [61, 43];
-  const pile = (x: number, y: number) => 0.25 * noise2(x * 1.6, y * 1.6, 3) + 0.22 * noise2(x * 3.7, y * 3.7, 7) + 0.3 * noise2(x * 0.12, y * 0.15, 5); // prettier-ignore
-  const top = sheet(w, h, 300, 210, (x, y) => {
+  // tufts lean where they were last brushed
+  const pile = (x: number, y: number) => 0.2 * noise2(x * 2.6 + 0.6 * noise2(x * 0.3, y * 0.3, 2), y * 2.6, 3) + 0.12 * noise2(x * 5.2, y * 5.2, 7) + 0.3 * noise2(x * 0.12, y * 0.15, 5); // prettier-ignore
+  const top = sheet(w, h, 440, 310, (x, y) => {
     const e = Math.min(x, w - x, y, h - y);
     return [
       x - w / 2 + 0.1 * noise2(x * 2, y * 2, 9),
@@ -300,5 +301,5 @@ export function bathMat(): Product {
       1.5 * Math.min(1, e / 0.9) ** 0.5 + pile(x, y) * Math.min(1, e),
     ];
   });
-  return one(['bath mat'], { name: 'pile', takes: 'colour', material: 'cloth' }, [{ shape: top, look: 'texture{pigment{rgb .80} normal{bumps .5 scale .14} finish{diffuse 1 ambient 0}}', printed: true }], face('front', 'front', w, h)); // prettier-ignore
+  return one(['bath mat'], { name: 'pile', takes: 'colour', material: 'cloth' }, [{ shape: top, look: 'texture{pigment{rgb .80} normal{average normal_map{[1 bumps .7 scale .11][1 granite .3 scale .5]}} finish{diffuse 1 ambient 0}}', printed: true }], face('front', 'front', w, h)); // prettier-ignore
 }

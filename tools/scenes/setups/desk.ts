@@ -4,9 +4,9 @@ import { leaves, lightOf, panes, type Rig } from '../light';
 import { camera, matte } from '../povray';
 import { books, bowl, fir, pencil, plant, stone, vase } from '../props';
 import { moved, type Setups, type Thing } from '../setup';
-import { place, roundBox } from '../shapes';
+import { bezier, movedMesh, place, roundBox, tube } from '../shapes';
 import { boards, linen, sweep, wall } from '../stage';
-import { randomFrom } from '../vectors';
+import { randomFrom, type Vec3 } from '../vectors';
 
 const desk = (reach: number, more: Partial<Rig> = {}) =>
   lightOf({
@@ -27,6 +27,28 @@ function envelope(width: number, height: number, put: string): Thing[] {
   return [
     { shape: flat, look: matte(0.5, 0.4, 0.27) },
     { shape: flap, look: matte(0.54, 0.44, 0.31) },
+  ];
+}
+
+/** A red ribbon round a box that is so high, turned about z, with a bow on its top. */
+function ribbon(top: number, turn: number): Thing[] {
+  const look = 'texture{pigment{rgb<.36,.045,.055>} normal{gradient y .04 sine_wave scale .05} finish{diffuse .9 ambient 0 specular .28 roughness .05}}'; // prettier-ignore
+  const flat = (line: Vec3[], wide: (t: number) => number): Thing => ({
+    shape: movedMesh(
+      tube(line, (t) => [0.045, wide(t)], [0, 1, 0], 16),
+      place([0, 0, top], turn),
+    ),
+    look,
+  });
+  const loop = (s: number) => [
+    ...bezier<Vec3>([0, 0, 0.35], [s * 2.4, -0.3, 3.6], [s * 5.6, -0.5, 3.8], [s * 6.1, -0.3, 1.9], 40),
+    ...bezier<Vec3>([s * 6.1, -0.3, 1.9], [s * 6.4, -0.1, 0.5], [s * 3, 0.1, 0.3], [0, 0.1, 0.25], 40).slice(1),
+  ];
+  const tail = (s: number) => bezier<Vec3>([0, 0, 0.4], [s * 1.8, -1.4, 0.9], [s * 3.4, -2.6, 0.2], [s * 5.2, -4.4, 0.14], 40);
+  return [
+    { shape: `union{${roundBox([-1.1, -9.25, top - 0.1], [1.1, 9.1, top + 0.03], 0.05)}} ${roundBox([-1.1, -9.22, 0], [1.1, -9.08, top], 0.05)}} rotate z*${turn}`, look }, // prettier-ignore
+    ...[-1, 1].flatMap((s) => [flat(loop(s), (t) => 1.1 - 0.65 * (1 - Math.sin(Math.PI * t))), flat(tail(s), (t) => 0.5 + 0.6 * t)]), // prettier-ignore
+    { shape: `sphere{0,1 scale<.75,.62,.55> translate z*${top + 0.45} rotate z*${turn}`, look },
   ];
 }
 
@@ -67,13 +89,12 @@ export const DESK: Setups = {
     title: 'Round a box, with fir and ribbon',
     crop: 'whole',
     camera: camera([26, -62, 40], [0.6, 0, 4], 29, [0, 0, 1]),
-    light: desk(22, { sources: [{ round: 205, up: 42, size: 0.1, strength: 0.9, colour: [1.06, 0.98, 0.86] }, { round: 10, up: 35, size: 0.4, strength: 0.22, colour: [1, 0.95, 0.85] }], sky: 0.34 }), // prettier-ignore
+    light: desk(22, { sources: [{ round: 236, up: 44, size: 0.1, strength: 0.9, colour: [1.06, 0.98, 0.86] }, { round: -10, up: 35, size: 0.4, strength: 0.22, colour: [1, 0.95, 0.85] }], sky: 0.34 }), // prettier-ignore
     stage: [
       ...(await boards('table', 190, 20, 7, 0.05, 0.42)),
       ...fir([-20, -12, 0], 10, 17, 5),
       ...fir([16, 13, 0], 130, 20, 9),
-      { shape: `union{${roundBox([-1.1, -9.25, 9.0], [1.1, 9.1, 9.13], 0.05)}} ${roundBox([-1.1, -9.22, 0], [1.1, -9.08, 9.1], 0.05)}} rotate z*24`, look: 'texture{pigment{rgb<.34,.05,.06>} finish{diffuse .9 ambient 0 specular .3 roughness .04}}' }, // prettier-ignore
-      ...[-1, 1].map((s): Thing => ({ shape: `torus{2.1,.42 scale<1,.62,1.5> rotate x*90 rotate z*${s * 24} rotate y*${s * 18} translate<${s * 2.3},0,10.5> rotate z*24`, look: 'texture{pigment{rgb<.34,.05,.06>} finish{diffuse .9 ambient 0 specular .3 roughness .04}}' })), // prettier-ignore
+      ...ribbon(9.1, 24),
       stone([-17, 3, 0], [1.5, 1.4, 1.2], 10, '.28,.14,.08'),
     ],
     products: [moved(wrapped(), place([0, 0, 0], 24))],
@@ -155,8 +176,8 @@ export const DESK: Setups = {
   'mat-bathroom': () => ({
     title: 'Before the bath, on pale tiles',
     crop: 'whole',
-    camera: camera([16, -100, 88], [0, 0, 0], 29, [0, 0, 1]),
-    light: desk(40),
+    camera: camera([14, -104, 84], [0, 5, 0], 35, [0, 0, 1]),
+    light: desk(40, { sources: [{ round: 238, up: 44, size: 0.14, strength: 0.95, colour: [1.02, 1, 0.97] }, { round: -30, up: 40, size: 0.4, strength: 0.2 }], before: panes(2, 3, 0.7, 0.8, 0.45) }), // prettier-ignore
     stage: [
       { shape: 'plane{z,0', look: 'texture{pigment{rgb<.45,.44,.42>} normal{average normal_map{[1 gradient x 3 slope_map{[0 <0,1>][.985 <0,0>][1 <-.03,-1>]} scale 30][1 gradient y 3 slope_map{[0 <0,0>][1 <0,0>]} scale 30]}} finish{diffuse 1 ambient 0 reflection{0,.1}}}' }, // prettier-ignore
       {
