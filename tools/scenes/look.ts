@@ -115,6 +115,6 @@ export async function look(id: string, folder: string): Promise<string> {
 export async function contactSheet(root: string, to: string): Promise<void> {
   const ids = readdirSync(root).filter((id) => existsSync(join(root, id, 'scene.json')));
   const pictures: Buffer[] = [];
-  for (const [i, id] of ids.entries()) pictures.push(...(await printed(join(root, id), [i % LOOKS.length], 208)).pictures);
-  await writeFile(to, await inRows(pictures, 208, 6, 6));
+  for (const [i, id] of ids.entries()) pictures.push(...(await printed(join(root, id), [i % LOOKS.length], 176)).pictures);
+  await writeFile(to, await inRows(pictures, 176, 7, 6));
 }

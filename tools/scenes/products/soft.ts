@@ -19,15 +19,21 @@ export function cushion(side = 45, high = 13): Product {
   const shapeAt = (x: number, y: number): Vec3 => {
     const [u, v] = [(x / side) * 2 - 1, (y / side) * 2 - 1];
     // what is filled is pulled in, more in the middle of a side than at its corners
-    const pull = 0.088;
+    const pull = 0.058;
     const px = u * (1 - pull * (1 - v * v) ** 0.9 * Math.abs(u) ** 3);
     const py = v * (1 - pull * (1 - u * u) ** 0.9 * Math.abs(v) ** 3);
     const dome = (1 - Math.abs(u) ** 2.6) ** 0.62 * (1 - Math.abs(v) ** 2.6) ** 0.62;
     // gathers run in from the seam and die out
     const edge = Math.min(1 - Math.abs(u), 1 - Math.abs(v));
     const along = Math.abs(u) > Math.abs(v) ? v : u;
-    const wrinkle = noise2(along * 9 + 4, edge * 2.4, 17) * Math.exp(-edge * 4.2) * 1.5 + noise2(u * 2.2 + 9, v * 2.2, 5) * 0.9 * dome + noise2(u * 5 + v * 3, v * 5 - u * 3, 8) * 0.25 * dome; // prettier-ignore
-    const z = high * 0.5 * dome + Math.max(-0.05, wrinkle) * (1 - Math.exp(-edge * 26)) * 0.55;
+    // creases run from the corners towards the middle, where the filling draws the cloth
+    const crease = [-1, 1].reduce((sum, side) => {
+      const off = u * side - v + 0.16 * noise2(u * 2.6 + 4, v * 2.6, side + 40);
+      const out = Math.abs(u + v * side) * 0.5;
+      return sum - 0.9 * Math.exp(-((off / 0.1) ** 2)) * smoothstep(0.3, 0.75, out) * smoothstep(1, 0.86, out);
+    }, 0);
+    const wrinkle = noise2(along * 9 + 4, edge * 2.4, 17) * Math.exp(-edge * 4.2) * 2.6 + noise2(u * 2.2 + 9, v * 2.2, 5) * 1.7 * dome + noise2(u * 5 + v * 3, v * 5 - u * 3, 8) * 0.5 * dome + crease; // prettier-ignore
+    const z = high * 0.5 * dome + wrinkle * (1 - Math.exp(-edge * 26)) * 0.55;
     return [(px * side) / 2, (-py * side) / 2, z + high * 0.42];
   };
   const top = sheet(side, side, n, n, shapeAt);

@@ -4,7 +4,7 @@ import { planks } from '../ground';
 import { leaves, lightOf, roomLight, panes } from '../light';
 import { camera, matte } from '../povray';
 import { plant } from '../props';
-import { moved, type Setups, type Thing } from '../setup';
+import { moved, type Product, type Setups, type Thing } from '../setup';
 import { place, roundBox } from '../shapes';
 import { boards, linen, wall } from '../stage';
 import { randomFrom, type Vec3 } from '../vectors';
@@ -29,6 +29,10 @@ const spoon = ([x, y, z]: Vec3, turn: number): Thing[] => {
   ];
 };
 
+/** A cushion as what stands around, in a colour of its own. */
+const bedding = (of: Product, put: (p: Vec3) => Vec3, rgb: string): Thing[] =>
+  moved(of, put).things.map(({ shape, look }) => ({ shape, look: look.replace('rgb .80', `rgb ${rgb}`) }));
+
 export const TEXTILES: Setups = {
   'tote-peg': async () => ({
     title: 'Hung from a peg on a painted wall',
@@ -49,12 +53,18 @@ export const TEXTILES: Setups = {
     told: { moods: ['homely', 'warm'], light: 'window', ground: 'oak' },
   }),
   'cushion-bed': () => ({
-    title: 'Lying on a linen bed, from above',
+    title: 'On a linen bed, before a pillow',
     crop: 'whole',
-    camera: camera([0, -92, 128], [0, -1, 4], 24, [0, 1, 0.6]),
-    light: roomLight([0, 0, 5], 40, { before: leaves(10, 2.6, 0.26, randomFrom(14), 0.3) }),
-    stage: linen('<.60,.57,.52>', 120),
-    products: [moved(cushion(45, 14), place([0, 0, -1.6], 14))],
+    camera: camera([-20, -150, 88], [1, 2, 15], 29, [0, 0, 1]),
+    light: roomLight([0, 0, 10], 45, { before: leaves(10, 2.6, 0.26, randomFrom(14), 0.3) }),
+    stage: [
+      ...linen('<.60,.57,.52>', 150),
+      wall('<.58,.57,.54>', 74),
+      // a pillow leans at the head, another lies before it
+      ...bedding(cushion(62, 20), place([-27, 31, 20], -9, 58), '<.74,.725,.69>'),
+      ...bedding(cushion(62, 20), place([37, 33, 20], 7, 58), '<.46,.47,.45>'),
+    ],
+    products: [moved(cushion(45, 14), place([0, -4, 13.6], 5, 52))],
     told: { moods: ['calm', 'homely'], light: 'sun', ground: 'linen', season: 'spring' },
   }),
   'curtain-bath': () => ({
