@@ -103,7 +103,7 @@ export const DESK: Setups = {
   'sticker-lid': async () => ({
     title: 'Cut out, on the lid of a laptop',
     crop: 'close',
-    camera: camera([9, -28, 32], [8.4, 3.4, -0.2], 27, [0, 0, 1]),
+    camera: camera([9, -28, 32], [8.6, 4.2, -0.2], 19.5, [0, 0, 1]),
     light: desk(16, { before: leaves(9, 2.6, 0.3, randomFrom(27), 0.32) }),
     stage: [
       ...(await boards('desk', 130, 10, 6, 0.05, 0.7, 0, -1.6)),
