@@ -79,7 +79,8 @@ async function printed(folder: string, looks: readonly number[], side?: number):
       prints.push({ room, ink: kindOf(kind).ink ?? 'opaque', ground: null, layers });
     }
     const dyes = sheet.products.map(({ kinds }, i) => ({
-      colour: LOOKS[(k + i) % LOOKS.length]!.colour,
+      // on the sheet what is dyed is dyed on white
+      colour: side && kindOf(kinds[0]!).ink === 'dye' ? LOOKS[0]!.colour : LOOKS[(k + i) % LOOKS.length]!.colour,
       ...(COVERED.has(kinds[0]!) && { ground: '#fbfaf7' }),
       finish: '#b08d4a',
     }));
