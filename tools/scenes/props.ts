@@ -140,7 +140,10 @@ export function fir(p: Vec3, turn: number, long = 22, seed = 3): Thing[] {
 
 /** Warm small lamps far behind, as a lens shows them: discs that are a little brighter at their rim. */
 export const lamps = (points: readonly Vec3[], radius: number, strength = 0.5): Thing[] =>
-  points.map((q, i) => ({
-    shape: `disc{0,y,1 no_shadow no_reflection scale ${radius * (0.8 + 0.08 * ((i * 5) % 6))} ${at(q)}`,
-    look: `texture{pigment{spherical color_map{[0 rgbt<1,.74,.40,.25>][.14 rgbt<1,.76,.42,.35>][.2 rgbt<1,.70,.36,.52>][1 rgbt<1,.70,.36,.56>]}} finish{ambient 0 diffuse 0 emission ${strength}}}`,
-  }));
+  points.map((q, i) => {
+    const put = `scale ${radius * (0.8 + 0.08 * ((i * 5) % 6))} ${at(q)}`;
+    return {
+      shape: `disc{0,y,1 no_shadow no_reflection ${put}`,
+      look: `texture{pigment{spherical color_map{[0 rgbt<1,.72,.38,1>][.05 rgbt<1,.74,.40,.72>][.11 rgbt<1,.78,.46,.5>][.2 rgbt<1,.72,.40,.66>][1 rgbt<1,.68,.34,.72>]} ${put}} finish{ambient 0 diffuse 0 emission ${strength}}}`,
+    };
+  });

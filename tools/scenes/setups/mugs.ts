@@ -102,8 +102,8 @@ export const MUGS: Setups = {
       ...fir([-15, 5, 0], 12, 19, 3),
       ...fir([13, 9, 0], 152, 17, 8),
       stone([-9, -5.5, 0], [1.3, 1.1, 0.95], 20, '.30,.13,.07'),
-      { shape: 'plane{-y,-46', look: 'texture{pigment{rgb<.10,.13,.16>} finish{diffuse 1 ambient 0}}' },
-      ...lamps(Array.from({ length: 16 }, (_, i): Vec3 => [-24 + ((i * 37) % 49), 44, 7 + ((i * 23) % 17)]), 1.25, 0.42), // prettier-ignore
+      { shape: 'plane{-y,-46', look: 'texture{pigment{rgb<.022,.03,.042>} finish{diffuse 1 ambient 0}}' },
+      ...lamps(Array.from({ length: 46 }, (_, i): Vec3 => [-27 + ((i * 37) % 55) + ((i * 7) % 5) * 0.4, 38 + (i % 7), 2 + ((i * 23) % 24) + ((i * 5) % 3) * 0.6]), 0.95, 0.85), // prettier-ignore
     ],
     products: [moved(mug(), place([0, 0, 0], -28))],
     told: { moods: ['cosy'], light: 'lamps', ground: 'wood', season: 'festive' },
