@@ -193,7 +193,7 @@ const mug = (plan: string) => ({
       sizes: ['11 oz'],
       placements: [
         onArea('around', {
-          ...fitted(0.92, 0),
+          ...fitted(0.86, 0),
           anchor: 'centre',
           xMm: -55,
           spread: { kind: 'copies', at: [{ xMm: 110, yMm: 0 }] },
