@@ -118,9 +118,7 @@ try {
     120,
   );
   await runOf('Printables for the wall', named('low-sun', 'far-sk'), [sold], ['kestrel', 'quayside']);
-  await runOf('Harbour gifts', named('hold-fast-dark', 'mine'), [mug, tote], ['kestrel']).then((run) =>
-    send(run, 'live'),
-  );
+  await runOf('Harbour gifts', named('hold-fast-dark', 'mine'), [mug, tote], ['kestrel']).then((run) => send(run, 'live'));
   console.log(`  The demo is complete after ${((Date.now() - began) / 1000).toFixed(0)} s.`);
 } catch (error) {
   console.error(`  The demo is not complete: ${(error as Error).message}. It goes on at the next start.`);
