@@ -4,7 +4,7 @@ import { opencvReady } from '../../../tests/opencv';
 import { pictureOf, sceneOf, composed, SIDE } from '../../../tests/scenes';
 import { chain, moved, scaled, turned } from '../placement/affine';
 import type { Rgb } from '../colour/colour';
-import { rimLie, rimOf, squaredDistances } from './cutout';
+import { rimKey, rimLie, rimOf, squaredDistances } from './cutout';
 
 beforeAll(opencvReady);
 
@@ -81,6 +81,19 @@ describe('a rim', () => {
     const [below, above] = [beside(Math.PI / 3), beside((-2 * Math.PI) / 3)];
     expect(below.slice(0, 3)).toEqual([0, 0, 0]);
     expect(below[3]).toBeGreaterThan(above[3]! + 20);
+  });
+
+  test('takes no more memory where a picture is printed as small as it can be', () => {
+    for (const mm of [1, 8, 300]) {
+      const { width, height } = rimOf(disc, placed(mm), 50, WHITE);
+      expect(Math.max(width, height)).toBeLessThan(1600);
+    }
+  });
+
+  test('is known again where the picture was moved, and is another where it is larger', () => {
+    const at = (x: number, mm: number) => rimKey('gull', { maps: [chain(moved(x, 4), scaled(mm, mm))], repeat: null }, 3, '#ffffff'); // prettier-ignore
+    expect(at(7, 40)).toBe(at(0, 40));
+    expect(at(0, 41)).not.toBe(at(0, 40));
   });
 
   test('of an empty picture is nothing', () => {

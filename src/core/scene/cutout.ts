@@ -3,8 +3,8 @@ import type { Lie } from '../placement/lay';
 import type { Rgb } from '../colour/colour';
 import type { Pixels } from './texture';
 
-/** Longer side in which a rim is worked out, texels: twice as fine as scenes show it. */
-const SIDE = 1000;
+/** Longer side in which a rim is worked out, with its margins, texels: twice as fine as scenes show it. */
+const SIDE = 1200;
 /** A knife takes no nook narrower than this, mm. */
 const NOOK_MM = 1.6;
 /** The shadow of a vinyl that thick: how far it falls to the right and down, and how soft it is, mm. */
@@ -24,14 +24,22 @@ export function rimLie({ maps, repeat }: Lie, rimMm: number): { lie: Lie; margin
   return { lie: { maps: maps.map((m) => chain(m, out)), repeat }, margin };
 }
 
+/** Names the rim of what `key` names: it is the same wherever it lies, as long as it is as large. */
+export function rimKey(key: string, { maps }: Lie, rimMm: number, colour: string): string {
+  const { a, b, c, d } = maps[0]!;
+  return JSON.stringify(['rim', key, Math.hypot(a, b).toFixed(3), Math.hypot(c, d).toFixed(3), rimMm, colour]);
+}
+
 /**
  * The rim: what is left of a sheet of vinyl in this colour when it is cut along a picture, `rimMm` from it, with its shadow on what it
  * sticks to. It goes beneath the picture, at `rimLie`.
  */
 export function rimOf(picture: Pixels, { maps }: Lie, rimMm: number, [r, g, b]: Rgb): Pixels {
-  const by = Math.max(1, Math.ceil(Math.max(picture.width, picture.height) / SIDE));
-  const [width, height] = [Math.ceil(picture.width / by), Math.ceil(picture.height / by)];
   const { margin } = rimLie({ maps, repeat: null }, rimMm);
+  // with its margins, which are far wider than a picture that is printed small
+  const whole = Math.max(picture.width * (1 + 2 * margin.x), picture.height * (1 + 2 * margin.y));
+  const by = Math.max(1, Math.ceil(whole / SIDE));
+  const [width, height] = [Math.ceil(picture.width / by), Math.ceil(picture.height / by)];
   const [left, top] = [Math.round(margin.x * width), Math.round(margin.y * height)];
   const [w, h] = [width + 2 * left, height + 2 * top];
   const perMm = width / Math.hypot(maps[0]!.a, maps[0]!.b);

@@ -3,7 +3,7 @@ import type { Lie } from '@/core/placement/lay';
 import { weaveOf } from '@/core/scene/cloth';
 import { compileScene } from '@/core/scene/compile';
 import type { CompiledScene, ScenePixels } from '@/core/scene/compiled';
-import { rimLie, rimOf } from '@/core/scene/cutout';
+import { rimKey, rimLie, rimOf } from '@/core/scene/cutout';
 import type { InkKind } from '@/core/scene/ink';
 import { Printer, type RoomPrint, type Texture } from '@/core/scene/printer';
 import type { SceneSheet } from '@/core/scene/sheet';
@@ -150,7 +150,7 @@ async function compose({ sheet, products, prints, letterings }: PreviewAsk): Pro
       const lie = { maps, repeat };
       laid.push({ key, lie, texture: () => textureOf(printer, key, picture, lie, room.mmPerPoint) });
       if (!rimMm || repeat) continue;
-      const rim = JSON.stringify(['rim', key, maps[0], rimMm, colour]);
+      const rim = rimKey(key, lie, rimMm, colour);
       const cut = () =>
         rimOf({ width: picture.width, height: picture.height, rgba: rgba(picture) }, lie, rimMm, hexToRgb(colour));
       rims.push({ key: rim, lie: rimLie(lie, rimMm).lie, texture: () => printer.texture(rim) ?? printer.load(rim, cut(), null) });

@@ -2,7 +2,7 @@ import sharp, { type Sharp } from 'sharp';
 import { hexToRgb } from '../../core/colour/colour';
 import { weaveOf } from '../../core/scene/cloth';
 import type { CompiledScene } from '../../core/scene/compiled';
-import { rimLie } from '../../core/scene/cutout';
+import { rimKey, rimLie } from '../../core/scene/cutout';
 import { Printer, type RoomPrint } from '../../core/scene/printer';
 import { partColours, tintedBase, type ProductDyes } from '../../core/scene/tint';
 import { QUALITIES } from '../../core/outlet/pictures';
@@ -68,7 +68,7 @@ export async function compose(printer: Printer, shelf: Shelf, artworks: Artworks
     const { colour } = order.products[product % order.products.length]!;
     // what repeats has no outline to be cut along
     const rims = (rimMm ? layers.filter((l) => !l.repeat) : []).map((layer, i) => {
-      const key = JSON.stringify(['rim', its[i]!.key, layer.maps[0], rimMm, colour]);
+      const key = rimKey(its[i]!.key, layer, rimMm!, colour);
       return {
         key,
         lie: rimLie(layer, rimMm!).lie,
