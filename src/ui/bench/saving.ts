@@ -27,8 +27,9 @@ export function useDraft(at: AreaOf, store: Placed) {
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const { docket, line, area } = at;
 
-  const keep = useCallback(async () => {
-    clearTimeout(timer.current);
+  const keeping = useRef<Promise<void>>(Promise.resolve());
+
+  const keepNow = useCallback(async () => {
     const mine = latest.current;
     if (!mine) return;
     latest.current = null;
@@ -46,6 +47,12 @@ export function useDraft(at: AreaOf, store: Placed) {
     // what has been moved meanwhile goes on
     setDraft((d) => (latest.current ? d : null));
   }, [docket, line, area, store]);
+  // one after the other: an earlier place must not arrive after a later one
+  const keep = useCallback(() => {
+    clearTimeout(timer.current);
+    keeping.current = keeping.current.then(keepNow);
+    return keeping.current;
+  }, [keepNow]);
 
   const put = useCallback(
     (next: Draft) => {

@@ -41,3 +41,44 @@ test('a question that fails loses nothing that is known', async () => {
   await store.again(['a']);
   expect(store.get('a')?.at).toBe(0);
 });
+
+/** A source whose answers come when the test says so. */
+const slowSource = () => {
+  const open: ((at: number) => void)[] = [];
+  const fetch = (ids: readonly string[]) =>
+    new Promise<Thing[]>((resolve) => {
+      open.push((at) => resolve(ids.map((id) => ({ id, at }))));
+    });
+  return { open, of: { atATime: 2, soon: 0, fetch } };
+};
+
+test('an answer that comes late does not take the place of a newer one', async () => {
+  const { open, of } = slowSource();
+  const store = new ById<Thing>(of, [{ id: 'a', at: 0 }]);
+  const [early, late] = [store.again(['a']), store.again(['a'])];
+  open[1]!(2);
+  await late;
+  open[0]!(1);
+  await early;
+  expect(store.get('a')!.at).toBe(2);
+});
+
+test('what changed while it was asked for is asked for again', async () => {
+  const { open, of } = slowSource();
+  const store = new ById<Thing>(of, [{ id: 'a', at: 0 }]);
+  store.refresh();
+  store.want(['a']);
+  await settle();
+  store.refresh();
+  open[0]!(1);
+  await settle();
+  store.want(['a']);
+  await settle();
+  expect(open).toHaveLength(2);
+  open[1]!(2);
+  await settle();
+  store.want(['a']);
+  await settle();
+  expect(open).toHaveLength(2);
+  expect(store.get('a')!.at).toBe(2);
+});

@@ -7,7 +7,11 @@ import { useSyncExternalStore } from 'react';
 export class ById<T extends { id: string }> {
   private known = new Map<string, T>();
   private missing = new Set<string>();
-  private stale = new Set<string>();
+  /** Out of date, each with the number of the last request before it became so: only a later one clears it. */
+  private stale = new Map<string, number>();
+  /** Which request each is known from: an answer that comes late does not take the place of a newer one. */
+  private from = new Map<string, number>();
+  private requests = 0;
   private asked = new Set<string>();
   private wanted = new Set<string>();
   private hearers = new Set<() => void>();
@@ -38,13 +42,13 @@ export class ById<T extends { id: string }> {
   };
   /** Something has changed: what is looked at is asked for again. */
   refresh = (): void => {
-    this.stale = new Set(this.known.keys());
+    for (const id of this.known.keys()) this.stale.set(id, this.requests);
     this.missing.clear();
     this.tell();
   };
   /** Asks again for some of them, now: no more than are asked for at once. */
   again = async (ids: readonly string[]): Promise<void> => {
-    for (const id of ids) if (this.known.has(id)) this.stale.add(id);
+    for (const id of ids) if (this.known.has(id)) this.stale.set(id, this.requests);
     await this.take(ids.slice(0, this.source.atATime));
   };
   private async fetch(): Promise<void> {
@@ -58,11 +62,16 @@ export class ById<T extends { id: string }> {
     await this.take(ids);
   }
   private async take(ids: readonly string[]): Promise<void> {
+    const request = ++this.requests;
     const items = await this.source.fetch(ids).catch((): T[] => []);
-    for (const it of items) this.known.set(it.id, it);
+    for (const it of items) {
+      if (request < (this.from.get(it.id) ?? 0)) continue;
+      this.known.set(it.id, it);
+      this.from.set(it.id, request);
+    }
     for (const id of ids) {
       this.asked.delete(id);
-      this.stale.delete(id);
+      if ((this.stale.get(id) ?? 0) < request) this.stale.delete(id);
       if (!this.known.has(id)) this.missing.add(id);
     }
     this.tell();
