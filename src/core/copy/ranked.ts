@@ -1,5 +1,6 @@
 import { lengthOf, type Counted } from '../outlet/length';
-import { fill, type Filled, type WordingSubject } from './wording';
+import type { WordingSubject } from './values';
+import { fill, type Filled } from './wording';
 import { singular } from './plural';
 
 /** A part of a line of text: 0 must be there, the higher its rank the sooner it goes. */
@@ -30,6 +31,9 @@ export function partsOf(pattern: string): RankedPart[] {
 /** The words of a text as they are compared: in small letters and the singular, without those that say nothing. */
 export const tellingWords = (text: string): string[] =>
   (text.toLowerCase().match(/[\p{L}\p{N}]+(?:[-’'][\p{L}\p{N}]+)*/gu) ?? []).filter((w) => !LITTLE.has(w)).map(singular);
+
+/** How many words a text has. */
+export const wordCount = (text: string): number => text.match(/[\p{L}\p{N}]+(?:[-’'.][\p{L}\p{N}]+)*/gu)?.length ?? 0;
 
 /** Parts in the order of their importance, the first of one rank before others, with their places. */
 const byRank = (parts: readonly RankedPart[]): number[] =>
@@ -64,8 +68,8 @@ export function fillLine(pattern: string, subject: WordingSubject, rule: { limit
   for (const { text, rank } of partsOf(pattern)) {
     const filled = fill(text, subject);
     if (filled.ok) {
-      const said = filled.text.replace(/\s+/g, ' ').trim();
-      if (said) parts.push({ text: said, rank });
+      // a value may bring several parts: the least important of them count from here
+      for (const part of partsOf(filled.text)) parts.push({ text: part.text.replace(/\s+/g, ' '), rank: rank + part.rank });
     } else if (!rank || filled.fault.code !== 'missing') return filled;
   }
   return { ok: true, text: assembled(parts, rule) };

@@ -3,13 +3,7 @@ import { Liquid, TypeGuards, type Template, type TagToken } from 'liquidjs';
 import { LIMITS } from '../limits';
 import { lengthOf, type Counted } from '../outlet/length';
 import { plural } from './plural';
-
-/** What a pattern can speak of. Missing values are absent, never empty text. */
-export interface WordingSubject {
-  artwork: { name?: string; subject?: string; keywords?: string };
-  product: { noun?: string; name?: string; text?: string; care?: string; sizes?: string; colours?: string; files?: string };
-  outlet: { name?: string };
-}
+import { VALUES, type WordingSubject } from './values';
 
 /** What is wrong with a pattern: a code, and what its sentence needs. */
 export interface PatternFault {
@@ -19,7 +13,7 @@ export interface PatternFault {
 }
 export type Filled = { ok: true; text: string } | { ok: false; fault: PatternFault };
 
-/** Patterns may use these filters and no others; only `plural` is our own. */
+/** Patterns may use these filters and no others; `title`, `plural` and `phrase` are our own. */
 const FILTERS = [
   'capitalize',
   'downcase',
@@ -50,6 +44,14 @@ engine.registerFilter('title', (v: unknown) =>
   String(v).replace(/(^|[\s-])(\p{L})/gu, (_, gap: string, letter: string) => gap + letter.toUpperCase()),
 );
 engine.registerFilter('plural', (v: unknown) => plural(String(v)));
+// an entry of the phrasebook by its key
+engine.registerFilter('phrase', function (key: unknown, what: unknown = 'long') {
+  const { phrases } = this.context.globals as { phrases?: WordingSubject['phrases'] };
+  const part = what === 'short' || what === 'tags' ? what : 'long';
+  const said = phrases?.(String(key), part);
+  if (!said) throw new Error(`undefined variable: phrase ${String(key)}`);
+  return said;
+});
 // no tag reads files or loops without end
 for (const name of Object.keys(engine.tags))
   if (!['if', 'unless', 'case', 'assign', 'comment'].includes(name)) delete engine.tags[name];
@@ -76,7 +78,8 @@ function holdsRange(within: unknown, seen = new Set<unknown>()): boolean {
 /** Fills a pattern with a subject’s values, which stand in groups, within the limits for patterns. A value that the pattern needs and the subject lacks is a problem with a sentence, never a hole. */
 export function fill(pattern: string, subject: object): Filled {
   try {
-    const text = (engine.renderSync(parse(pattern), present(subject)) as string)
+    const { phrases } = subject as WordingSubject;
+    const text = (engine.renderSync(parse(pattern), present(subject), { globals: { phrases } }) as string)
       .replace(/[ \t]+/g, ' ')
       .replace(/ ?\n ?/g, '\n')
       .trim();
@@ -90,11 +93,11 @@ export function fill(pattern: string, subject: object): Filled {
 /** Every value that a pattern may ask for, as long as values are. */
 const FULL: WordingSubject = (() => {
   const value = 'word '.repeat(40);
-  return {
-    artwork: { name: value, subject: value, keywords: value },
-    product: { noun: value, name: value, text: value, care: value, sizes: value, colours: value, files: value },
-    outlet: { name: value },
-  };
+  const groups = Object.entries(VALUES).map(([group, names]) => [
+    group,
+    Object.fromEntries(Object.keys(names).map((n) => [n, value])),
+  ]);
+  return { ...(Object.fromEntries(groups) as WordingSubject), phrases: () => value };
 })();
 
 /** What is wrong with a pattern before it is used: it cannot be read, asks for what there is not, or makes too much. */
@@ -106,10 +109,11 @@ export function patternFault(pattern: string): string | null {
 /** Empty text counts as missing. */
 function present(subject: object): Record<string, string | Record<string, string>> {
   return Object.fromEntries(
-    Object.entries(subject as Record<string, string | Record<string, string>>).flatMap(
+    Object.entries(subject as Record<string, string | Record<string, string | undefined> | (() => void)>).flatMap(
       ([name, value]): [string, string | Record<string, string>][] => {
         if (typeof value === 'string') return value.trim() ? [[name, value]] : [];
-        return [[name, Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined && v.trim() !== ''))]];
+        if (typeof value === 'function') return [];
+        return [[name, Object.fromEntries(Object.entries(value).filter((e): e is [string, string] => Boolean(e[1]?.trim())))]];
       },
     ),
   );
@@ -118,7 +122,7 @@ function present(subject: object): Record<string, string | Record<string, string
 function faultOf(error: Error): PatternFault {
   if (/parse length limit/.test(error.message)) return { code: 'too-long' };
   if (/(memory alloc|template render) limit/.test(error.message)) return { code: 'too-much' };
-  const missing = /undefined variable: ([\w.]+)/.exec(error.message);
+  const missing = /undefined variable: ([\w.]+(?: [\w-]+)?)/.exec(error.message);
   if (missing) return { code: 'missing', what: missing[1]! };
   return { code: 'unreadable', what: error.message.split('\n')[0]!.replace(/, line:\d+, col:\d+/, '') };
 }
@@ -131,6 +135,9 @@ export function faultSentence({ code, what = '' }: PatternFault): string {
     return `The pattern makes too much: a text can have ${thousands(Number(what || LIMITS.filledLength))} characters. Say less in it.`;
   if (code === 'unreadable') return `The pattern cannot be read: ${what}.`;
   const [group, name] = what.split('.');
+  if (what.startsWith('phrase ')) return `There is no entry “${what.slice(7)}” in the phrasebook, or it says nothing.`;
+  if (group === 'phrase') return 'The pattern asks for the phrasebook, and no entry is called up by this artwork.';
+  if (group === 'written') return 'The pattern asks for a text written from the artwork, which is not written in this language.';
   return group === 'artwork' && name
     ? `The pattern asks for the artwork’s ${name}, which is not filled in.`
     : `The pattern asks for ${what}, which has no value.`;
@@ -151,6 +158,7 @@ export function fillTags(
   const tooLong: string[] = [];
   const offer = (text: string) => {
     const tag = text.toLowerCase().replace(/\s+/g, ' ').trim();
+    if (!tag) return;
     const length = lengthOf(tag, limits.counted);
     if (length > limits.maxLength) tooLong.push(tag);
     else if (length >= limits.minLength && !tags.includes(tag)) tags.push(tag);
@@ -158,7 +166,8 @@ export function fillTags(
   for (const keyword of keywords) offer(keyword);
   for (const pattern of patterns) {
     const filled = fill(pattern, subject);
-    if (filled.ok) offer(filled.text);
+    // a value may bring several, one a line
+    if (filled.ok) for (const tag of filled.text.split('\n')) offer(tag);
     else if (!faults.some((f) => f.code === filled.fault.code && f.what === filled.fault.what)) faults.push(filled.fault);
   }
   return { tags: tags.slice(0, limits.max), faults, tooLong };

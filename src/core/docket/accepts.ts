@@ -28,7 +28,10 @@ export function orientationOf(a: Candidate): 'upright' | 'across' | 'square' | n
 }
 
 /** What a picture is, by what a hand says or else by what was measured: a drawing or a photograph, and perhaps a repeat. */
-function kindsOf({ byHand }: Candidate, { picture, repeat }: NonNullable<Candidate['measured']>): string[] {
+export function pictureKinds(
+  { byHand }: Pick<Candidate, 'byHand'>,
+  { picture, repeat }: NonNullable<Candidate['measured']>,
+): string[] {
   const photograph = (byHand?.picture ?? picture?.kind) === 'photograph';
   const repeats = REPEATS.some((r) => r === (byHand?.repeat ?? repeat?.kind));
   return [photograph ? 'photograph' : 'drawing', ...(repeats ? ['repeat'] : [])];
@@ -50,7 +53,7 @@ export function whyNot(accepts: Accepts, artwork: Candidate): Said | null {
   const turned = orientationOf(artwork);
   if (accepts.orientations?.length && turned && !accepts.orientations.includes(turned))
     return { code: 'orientation', values: { is: turned } };
-  const kinds = kindsOf(artwork, measured);
+  const kinds = pictureKinds(artwork, measured);
   if (accepts.kinds?.length && !accepts.kinds.some((k) => kinds.includes(k))) return { code: 'kind', values: { is: kinds[0]! } };
   const subject = artwork.subject?.trim() ?? '';
   if (accepts.subjects?.length && !accepts.subjects.some((s) => sameWords(s, subject)))

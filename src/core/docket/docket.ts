@@ -2,6 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { DownloadLine } from '../downloads/form';
 import { AreaPlacement, artworksOf } from '../placement/form';
 import { Between, Exactly, Id, OneOf, Words } from '../schema/parts';
+import { WritingNote } from '../writing/brief';
 
 const name = Words(60);
 const LANGUAGE = '^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8}){0,5}$';
@@ -95,6 +96,7 @@ const OwnParts = Exactly({
     Type.Record(Type.String({ pattern: FIELD }), Type.Union([inLanguages(Words(20_000)), LeftOut]), { maxProperties: 40 }),
   ),
   tags: Type.Optional(Type.Union([Tags, LeftOut])),
+  writing: Type.Optional(WritingNote),
   shots: Type.Optional(Shots),
   pricePlan: Type.Optional(Id),
 });
@@ -137,6 +139,7 @@ export const DocketDocument = Exactly(
     shots: Shots,
     words: Patterns,
     tags: Tags,
+    writing: Type.Optional(WritingNote),
     pricePlan: Id,
     whenEnded: Type.Optional(OneOf(WHEN_ENDED, 'what becomes of a colour that its print house ends; asked where it is not said')),
     outlets: Type.Array(Exactly({ outlet: Type.String({ pattern: '^[0-9a-z-]{1,64}$' }), own: Type.Optional(OwnParts) }), {
@@ -163,6 +166,7 @@ export interface Effective {
   shots: Shot[];
   words: Record<string, Record<Language, string>>;
   tags: Record<Language, string[]>;
+  writing: WritingNote;
   pricePlan: string;
 }
 
@@ -180,6 +184,7 @@ export function effective(document: DocketDocument, outlet: string): Effective {
     shots: own.shots ?? document.shots,
     words,
     tags: own.tags === 'left out' ? {} : (own.tags ?? document.tags),
+    writing: own.writing ?? document.writing ?? {},
     pricePlan: own.pricePlan ?? document.pricePlan,
   };
 }
@@ -223,7 +228,7 @@ const partOf = (e: Effective, part: DocketPart): unknown =>
     : part === 'pictures'
       ? e.shots
       : part === 'words'
-        ? [e.words, e.tags]
+        ? [e.words, e.tags, e.writing]
         : e.pricePlan;
 
 /** What is offered, in one noun: the first goods line's, or what its files are called. */

@@ -10,6 +10,8 @@ export interface Kind {
   cloth?: true;
   /** How it is mostly printed, where that is not with a film of ink: common practice, no single source. */
   ink?: 'dye';
+  /** It furnishes a room: “wall art” and “decor” are words for it. */
+  furnishes?: true;
 }
 
 const KINDS: Record<string, Kind> = {
@@ -32,26 +34,41 @@ const KINDS: Record<string, Kind> = {
   pouch: { one: 'Zip Pouch', many: 'Zip Pouches', title: 'Lined Zip Pouch', tags: ['pencil case'], ink: 'dye' },
   'laptop sleeve': { one: 'Laptop Sleeve', title: 'Padded Laptop Sleeve', tags: ['laptop case'], ink: 'dye' },
   'phone case': { one: 'Phone Case', title: 'Tough Phone Case', tags: ['phone cover'] },
-  poster: { one: 'Poster', title: 'Wall Art Print', tags: ['wall art'] },
-  'framed print': { one: 'Framed Print', title: 'Framed Wall Art', tags: ['framed wall art'] },
-  canvas: { one: 'Canvas', many: 'Canvases', title: 'Stretched Canvas Wall Art', tags: ['canvas wall art'] },
+  poster: { one: 'Poster', title: 'Wall Art Print', tags: ['wall art'], furnishes: true },
+  'framed print': { one: 'Framed Print', title: 'Framed Wall Art', tags: ['framed wall art'], furnishes: true },
+  canvas: { one: 'Canvas', many: 'Canvases', title: 'Stretched Canvas Wall Art', tags: ['canvas wall art'], furnishes: true },
   card: { one: 'Greeting Card', title: 'Card with Envelope', tags: ['greeting card'] },
-  postcard: { one: 'Postcard', title: 'Art Postcard', tags: ['art postcard'] },
+  postcard: { one: 'Postcard', title: 'Art Postcard', tags: ['art postcard'], furnishes: true },
   notebook: { one: 'Notebook', title: 'A5 Notebook', tags: ['a5 journal'] },
   'gift wrap': { one: 'Sheet of Gift Wrap', many: 'Sheets of Gift Wrap', title: 'Gift Wrapping Paper', tags: ['wrapping paper'] },
   sticker: { one: 'Sticker', title: 'Cut-Out Vinyl Sticker', tags: ['vinyl sticker'] },
   'sticker sheet': { one: 'Sticker Sheet', title: 'Sheet of Paper Stickers', tags: ['planner stickers'] },
   magnet: { one: 'Magnet', title: 'Round Fridge Magnet', tags: ['fridge magnet'] },
   badge: { one: 'Badge', title: 'Pin Badge', tags: ['pin badge'] },
-  cushion: { one: 'Cushion', title: 'Cushion with Filling', tags: ['sofa cushion'], ink: 'dye' },
-  blanket: { one: 'Blanket', title: 'Soft Fleece Blanket', tags: ['cosy blanket'], ink: 'dye' },
-  'shower curtain': { one: 'Shower Curtain', title: 'Printed Shower Curtain', tags: ['bathroom decor'], ink: 'dye' },
-  'bath mat': { one: 'Bath Mat', title: 'Soft Bath Mat', tags: ['bathroom mat'], ink: 'dye' },
-  'wall clock': { one: 'Wall Clock', title: 'Quiet Wall Clock', tags: ['kitchen clock'] },
-  tapestry: { one: 'Tapestry', many: 'Tapestries', title: 'Woven Wall Hanging', tags: ['wall hanging'], ink: 'dye' },
+  cushion: { one: 'Cushion', title: 'Cushion with Filling', tags: ['sofa cushion'], ink: 'dye', furnishes: true },
+  blanket: { one: 'Blanket', title: 'Soft Fleece Blanket', tags: ['cosy blanket'], ink: 'dye', furnishes: true },
+  'shower curtain': {
+    one: 'Shower Curtain',
+    title: 'Printed Shower Curtain',
+    tags: ['bathroom decor'],
+    ink: 'dye',
+    furnishes: true,
+  },
+  'bath mat': { one: 'Bath Mat', title: 'Soft Bath Mat', tags: ['bathroom mat'], ink: 'dye', furnishes: true },
+  'wall clock': { one: 'Wall Clock', title: 'Quiet Wall Clock', tags: ['kitchen clock'], furnishes: true },
+  tapestry: {
+    one: 'Tapestry',
+    many: 'Tapestries',
+    title: 'Woven Wall Hanging',
+    tags: ['wall hanging'],
+    ink: 'dye',
+    furnishes: true,
+  },
 };
 
 const capital = (word: string): string => word.replace(/(^|\s)\p{L}/gu, (l) => l.toUpperCase());
 
+/** Every kind that is known by name. */
+export const kindNames = (): string[] => Object.keys(KINDS);
 /** A kind by its name; one that is not known is called by it. */
 export const kindOf = (kind: string): Kind => KINDS[kind] ?? { one: capital(kind), title: capital(kind), tags: [] };

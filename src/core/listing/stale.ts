@@ -13,6 +13,7 @@ const SENTENCES: Record<string, (n: Names) => string> = {
   goods: (n) => `The goods of “${n.docket}” were changed since.`,
   pictures: (n) => `The shot list of “${n.docket}” was changed since.`,
   words: (n) => `The wording of “${n.docket}” was changed since.`,
+  phrasebook: () => 'What the phrasebook says of it was changed since.',
   prices: (n) => `“${n.docket}” follows another price plan since.`,
   plan: (n) => `The price plan “${n.plan}” was changed since.`,
   blank: () => 'The print house offers its blank differently since.',

@@ -4,12 +4,14 @@ import { DocketDocument } from '../docket/docket';
 import { RulesDocument, SettingsDocument } from '../outlet/rules';
 import { PricePlan } from '../pricing/plan';
 import { AreaPlacement } from '../placement/form';
+import { PhraseDocument } from '../phrasebook/entry';
 import { BlankDocument } from '../stock/blank';
 
 /** Every document that goes in and out, by the name under which its schema is published. */
 export const DOCUMENTS = {
   blank: BlankDocument,
   docket: DocketDocument,
+  phrase: PhraseDocument,
   placement: AreaPlacement,
   'price-plan': PricePlan,
   rules: RulesDocument,

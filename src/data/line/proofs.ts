@@ -5,6 +5,7 @@ import type { OfferedColour, ProofFields, ProofPicture, ProofVariant } from '../
 import type { ListingField } from '../../core/listing/compare';
 import type { PriceLine } from '../../core/pricing/lines';
 import type { Problem } from '../../core/listing/problems';
+import type { AskedWriting } from '../../core/writing/brief';
 import { row, rows, type Tx } from '../database';
 import type { ListingState } from '../outlets/listings';
 import { putPrices, putVariants, withVariants } from './variants';
@@ -14,7 +15,7 @@ export type ProofState = (typeof PROOF_STATES)[number];
 
 /** Why a proof is out of date: what it was made from has changed since. */
 export type StaleBecause =
-  'artwork' | 'placement' | 'goods' | 'pictures' | 'words' | 'prices' | 'plan' | 'blank' | 'rules' | 'scene';
+  'artwork' | 'placement' | 'goods' | 'pictures' | 'words' | 'phrasebook' | 'prices' | 'plan' | 'blank' | 'rules' | 'scene';
 
 export interface ProofRow {
   id: string;
@@ -34,6 +35,8 @@ export interface ProofRow {
   variants: ProofVariant[];
   /** Its own list of pictures, in the place of the docket's; null where no hand changed it. */
   shots: Shot[] | null;
+  /** What a hand asked the writer for; null where nobody did. */
+  writing: AskedWriting | null;
   /** What buyers get at once; null where it sells goods only. */
   downloads: Download[] | null;
   problems: Problem[];
@@ -67,7 +70,9 @@ export const BECAUSE = `CASE WHEN p.state = 'drafting' OR p.docket_revision IS N
     CASE WHEN p.own_placements IS DISTINCT FROM own_placements(p.artwork_id, p.docket_id) THEN 'placement' END,
     CASE WHEN d.goods > p.docket_revision THEN 'goods' END,
     CASE WHEN p.shots IS DISTINCT FROM p.shots_made OR p.shots IS NULL AND d.pictures > p.docket_revision THEN 'pictures' END,
-    CASE WHEN d.words > p.docket_revision THEN 'words' END, CASE WHEN d.prices > p.docket_revision THEN 'prices' END,
+    CASE WHEN d.words > p.docket_revision OR p.writing IS DISTINCT FROM p.writing_made THEN 'words' END,
+    CASE WHEN p.phrases IS NOT NULL AND EXISTS (SELECT FROM jsonb_array_elements(p.phrases) u LEFT JOIN phrase f ON f.workspace_id = p.workspace_id AND f.key = u->>'key'
+      WHERE f.revision IS DISTINCT FROM (u->>'revision')::int) THEN 'phrasebook' END, CASE WHEN d.prices > p.docket_revision THEN 'prices' END,
     CASE WHEN k.id = p.plan_id AND k.revision > p.plan_revision THEN 'plan' END,
     CASE WHEN EXISTS (SELECT FROM proof_goods g JOIN blank b ON b.workspace_id = g.workspace_id AND b.id = g.blank_id
       WHERE g.proof_id = p.id AND (b.version <> g.blank_version OR b.gone_at IS NOT NULL)) THEN 'blank' END,
@@ -79,7 +84,7 @@ export const WITH_CAUSES = `JOIN artwork a ON a.id = p.artwork_id JOIN docket_ou
   JOIN price_plan k ON k.id = d.price_plan_id JOIN outlet o ON o.id = p.outlet_id AND o.workspace_id = p.workspace_id`;
 
 const PROOF = `SELECT p.id, p.seq, p.run_id AS "runId", p.artwork_id AS "artworkId", p.docket_id AS "docketId", p.outlet_id AS "outletId", p.state,
-  p.version, p.draft, p.fields, p.colours, p.pictures, p.shots, p.downloads, p.problems, p.currency, p.docket_revision AS "docketRevision", p.changed,
+  p.version, p.draft, p.fields, p.colours, p.pictures, p.shots, p.writing, p.downloads, p.problems, p.currency, p.docket_revision AS "docketRevision", p.changed,
   a.name AS artwork, t.name AS docket, k.name AS plan, o.name AS outlet, ${BECAUSE} AS because,
   coalesce(u.document->'fees', '[]') AS fees, coalesce(u.document->'languages'->>0, 'en') AS language,
   coalesce((SELECT jsonb_object_agg(g->>'key', g->'noun'->>'one') FROM jsonb_array_elements(t.document->'lines') g), '{}')
@@ -149,6 +154,9 @@ export interface Drafted {
   ownPlacements: string | null;
   /** Its own list of pictures, as it was made by it. */
   shotsMade: Shot[] | null;
+  writingMade: AskedWriting | null;
+  /** Entries of the phrasebook that its words were made of. */
+  phrases: { key: string; revision: number }[];
   plan: { id: string; revision: number };
   rulesVersion: number;
   /** Name of what it prints. */
@@ -161,7 +169,7 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
   const mine = await row(
     tx,
     `UPDATE proof SET state = $3, fields = $4, colours = $5, pictures = $6, problems = $7, currency = $8, made_from = $9, scenes = $10,
-       docket_revision = $11, plan_id = $12, plan_revision = $13, rules_version = $14, changed = $15, print_plan = $16, own_placements = $17, downloads = $18, shots_made = $19, before = NULL,
+       docket_revision = $11, plan_id = $12, plan_revision = $13, rules_version = $14, changed = $15, print_plan = $16, own_placements = $17, downloads = $18, shots_made = $19, writing_made = $20, phrases = $21, before = NULL,
        wrongs = (SELECT coalesce(jsonb_object_agg(k, v), '{}') FROM jsonb_each(wrongs) w(k, v) WHERE jsonb_path_exists($6::jsonb, '$[*] ? (@.small == $n)', jsonb_build_object('n', k))), version = version + 1, updated_at = now()
      WHERE id = $1 AND state = 'drafting' AND draft = $2 RETURNING id`,
     [
@@ -184,6 +192,8 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
       p.ownPlacements,
       p.downloads && JSON.stringify(p.downloads),
       p.shotsMade && JSON.stringify(p.shotsMade),
+      p.writingMade && JSON.stringify(p.writingMade),
+      p.phrases.length ? JSON.stringify(p.phrases) : null,
     ],
   );
   if (!mine) return;

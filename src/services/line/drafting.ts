@@ -139,6 +139,8 @@ export async function finishDrafts(
         docketRevision: making.docket.revision,
         ownPlacements: making.ownPlacements,
         shotsMade: making.kept.shots,
+        writingMade: making.kept.writing,
+        phrases: prepared.phrases,
         plan: { id: making.plan.id, revision: making.plan.revision },
         rulesVersion: making.outlet.rulesVersion,
       };

@@ -12,6 +12,7 @@ import { blanksByIds } from '../../data/stockroom/blanks';
 import { triedDocket } from '../stockroom/dockets';
 import { contentsOf, stateAfter } from './content';
 import { makingsOf } from './prepare/making';
+import { phrasebookOf } from '../words/phrasebook';
 import { prepare } from './prepare/prepare';
 import { priceLabels } from './prepare/prices';
 import { lineNames, recheck } from './prepare/problems';
@@ -252,7 +253,8 @@ export async function tryDocket(
       others: new Map(others.map((a) => [a.id, a])),
       enclosures: new Map((await enclosuresByIds(tx, document.downloads?.along ?? [])).map((e) => [e.id, e])),
       outlet: { ...outlet, rules: outlet.rules, rulesVersion: outlet.rulesVersion },
-      kept: { fields: { words: {}, tags: {} }, variants: [], shots: null },
+      kept: { fields: { words: {}, tags: {} }, variants: [], shots: null, writing: null },
+      book: await phrasebookOf(tx),
     });
     return { ...made, fees: outlet.rules.fees, language: mainLanguage(outlet.rules), names: lineNames(document) };
   });

@@ -2,16 +2,18 @@ import { inWorkspace } from '../../data/database';
 import { addJob } from '../../data/jobs';
 import { listOutlets, putOutlet } from '../../data/outlets/outlets';
 import { Trouble } from '../trouble';
+import { beginWithStart } from '../words/phrasebook';
 import { refreshHouses } from './blanks';
 import { movedTo, outletKinds } from './houses';
 
-/** Makes one account of each kind of outlet, and the print houses, known to a workspace. One that is down is left for later. */
+/** Makes one account of each kind of outlet, the print houses, and the phrasebook that ships known to a workspace. One that is down is left for later. */
 export async function openStockroom(workspace: string): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     for (const { style, name, baseUrl } of outletKinds()) await putOutlet(tx, { id: style, name, style, baseUrl });
     // the house may have come up under another address: further accounts moved with it
     for (const o of await listOutlets(tx)) await putOutlet(tx, { ...o, baseUrl: movedTo(o.baseUrl) });
   });
+  await inWorkspace(workspace, beginWithStart);
   await keepHousesFresh(workspace);
 }
 

@@ -14,6 +14,7 @@ import type { PricePlan } from '../../../core/pricing/plan';
 import type { RulesDocument } from '../../../core/outlet/rules';
 import * as artworks from '../../../data/artwork/artworks';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
+import type { AskedWriting } from '../../../core/writing/brief';
 import type { Tx } from '../../../data/database';
 import { choicesUnder } from '../../../data/line/own-choices';
 import { ownNames, ownUnder } from '../../../data/line/own-placements';
@@ -23,6 +24,7 @@ import { blanksByIds, type BlankRow } from '../../../data/stockroom/blanks';
 import { docketsByIds, type DocketRow } from '../../../data/stockroom/dockets';
 import { enclosuresByIds, type EnclosureRow } from '../../../data/stockroom/enclosures';
 import { listPlans } from '../../../data/stockroom/plans';
+import { phrasebookOf, type Phrasebook } from '../../words/phrasebook';
 
 /** A plan as it stands: prices say which revision of which plan they follow. */
 export interface PlanAt {
@@ -56,7 +58,9 @@ export interface Making {
   enclosures: Map<string, EnclosureRow>;
   outlet: OutletRow & { rules: RulesDocument; rulesVersion: number };
   /** What it says and costs now: what a person wrote stays. */
-  kept: { fields: ProofFields; variants: ProofVariant[]; shots: Shot[] | null };
+  kept: { fields: ProofFields; variants: ProofVariant[]; shots: Shot[] | null; writing: AskedWriting | null };
+  /** What words are made of beside the docket’s patterns. */
+  book: Phrasebook;
 }
 
 export interface Wanted {
@@ -67,6 +71,7 @@ export interface Wanted {
   variants: ProofVariant[];
   /** Its own list of pictures, in the place of the docket's; null where no hand changed it. */
   shots: Shot[] | null;
+  writing: AskedWriting | null;
 }
 
 /** Loads what one artwork's proofs are made from, with one question a kind; null for a proof whose outlet has no rules yet. */
@@ -101,7 +106,8 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
   );
   const along = [...new Set(named.flatMap((d) => d.document.downloads?.along ?? []))];
   const enclosures = new Map(along.length ? (await enclosuresByIds(tx, along)).map((e) => [e.id, e]) : []);
-  return wanted.map(({ id, docketId, outletId, fields, variants, shots }) => {
+  const book = await phrasebookOf(tx);
+  return wanted.map(({ id, docketId, outletId, fields, variants, shots, writing }) => {
     const docket = dockets.get(docketId)!;
     const outlet = outlets.get(outletId)!;
     const { rules, rulesVersion } = outlet;
@@ -124,7 +130,8 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       others,
       enclosures,
       outlet: { ...outlet, rules, rulesVersion },
-      kept: { fields, variants, shots },
+      kept: { fields, variants, shots, writing },
+      book,
     };
   });
 }

@@ -19,6 +19,8 @@ import type { ArtworkRow } from '../../../data/artwork/artworks';
 import type { ProofRow } from '../../../data/line/proofs';
 import type { Making } from './making';
 import type { PictureOrder } from './pictures';
+import type { Phrase } from '../../../core/phrasebook/entry';
+import { asBook } from '../../words/phrasebook';
 import { prepare, type Prepared } from './prepare';
 import { breakdownOf } from './prices';
 import { recheck } from './problems';
@@ -105,6 +107,11 @@ const artwork = {
   name: 'Keep a light on',
   subject: 'lighthouse',
   keywords: ['coastal'],
+  occasion: '',
+  audience: '',
+  marks: [],
+  byHand: {},
+  said: [{ text: 'KEEP A LIGHT ON', confidence: 0.96 }],
   sha256: 'f'.repeat(64),
   widthPx: 4500,
   heightPx: 5400,
@@ -131,6 +138,8 @@ interface Change {
   others?: ArtworkRow[];
   waivers?: Making['waivers'];
   choices?: Making['choices'];
+  writing?: Making['kept']['writing'];
+  phrases?: Phrase[];
 }
 /** Everything that a proof is made from, with what a test wants otherwise. */
 function making(change: Change = {}): Making {
@@ -151,7 +160,13 @@ function making(change: Change = {}): Making {
     others: new Map((change.others ?? []).map((a) => [a.id, a])),
     enclosures: new Map(),
     outlet: { ...outlet, rules: { ...rules, ...change.rules } },
-    kept: { fields: change.fields ?? { words: {}, tags: {} }, variants: change.variants ?? [], shots: null },
+    kept: {
+      fields: change.fields ?? { words: {}, tags: {} },
+      variants: change.variants ?? [],
+      shots: null,
+      writing: change.writing ?? null,
+    },
+    book: asBook((change.phrases ?? []).map((p) => ({ ...p, revision: 3 }))),
   };
 }
 const made = (change: Change = {}): Prepared => prepare(making(change));
@@ -199,7 +214,7 @@ test('a picture’s name depends on everything that goes into it, and on nothing
 const grey = {
   ...cream,
   inks: [
-    { rgb: [150, 150, 150], hex: '', share: 0.5 },
+    { rgb: [150, 150, 150], hex: '#000000', share: 0.5 },
     { rgb: [247, 245, 240], hex: '#f7f5f0', share: 0.17 },
     { rgb: [36, 64, 94], hex: '#24405e', share: 0.17 },
     { rgb: [23, 23, 26], hex: '#17171a', share: 0.17 },
@@ -742,5 +757,77 @@ describe('files to download', () => {
     expect(codes({ files: 5, bytesEach: 30_000_000 })).toEqual([]);
     expect(codes({ files: 5, bytesEach: 1_000_000 })).toEqual(['downloads-over']);
     expect(codes(undefined)).toEqual(['downloads-over']);
+  });
+});
+
+describe('words that are written and called up', () => {
+  const phrase = (key: string, calls: string[], more: Partial<Phrase['document']> = {}): Phrase => ({
+    key,
+    name: key,
+    parent: null,
+    document: {
+      kind: 'subject',
+      calls,
+      by: { en: { long: [`All about ${key}s.`], short: [`A ${key}`], tags: [`${key} gift`, `${key} art`] } },
+      ...more,
+    },
+  });
+  const tower = phrase('tower', ['lighthouse'], { meant: { one: 'keeper', many: 'keepers' } });
+  const boat = phrase('boat', ['boat']);
+  const words = (title: string, description: string) => ({ words: { title: { en: title }, description: { en: description } } });
+  const description = (p: Prepared) => p.fields.words.description!.en!;
+
+  test('a pattern speaks of the entry that the artwork calls up, and of any by its key', () => {
+    const p = made({
+      document: words('{{ artwork.name }}', '{{ phrase.long }} For {{ phrase.people }}. {{ "boat" | phrase: "short" }}.'),
+      phrases: [tower, boat],
+    });
+    expect(description(p)).toMatchObject({ value: 'All about towers. For keepers. A boat.', from: 'phrasebook' });
+    // what it was made of, so that it can be said when that changed
+    expect(p.phrases).toEqual([
+      { key: 'tower', revision: 3 },
+      { key: 'boat', revision: 3 },
+    ]);
+  });
+  test('what calls nothing up, or is not there, is a problem with a sentence', () => {
+    const none = made({ document: words('{{ artwork.name }}', '{{ phrase.long }}') });
+    expect(said(none, 'wording-missing')).toMatch(/no entry is called up/);
+    const gone = made({ document: words('{{ artwork.name }}', '{{ "boat" | phrase }}') });
+    expect(said(gone, 'wording-missing')).toMatch(/no entry “boat”/);
+  });
+  test('where nothing stands in its words, the kind of thing that the subject is calls an entry up', () => {
+    const p = made({
+      artwork: { ...artwork, subject: 'greyhound' },
+      document: words('{{ artwork.name }}', '{{ phrase.short }}'),
+      phrases: [phrase('dog', ['dog'])],
+    });
+    expect(description(p).value).toBe('A dog');
+  });
+  test('a written title fills the limit, and a written text speaks of the goods', () => {
+    const p = made({ document: { ...words('{{ written.title }}', '{{ written.long }}'), tags: { en: ['{{ written.tags }}'] } }, phrases: [tower] }); // prettier-ignore
+    expect(title(p)).toMatch(/^Keep a Light On Shirt/);
+    expect(title(p).length).toBeLessThanOrEqual(rules.texts.title!.limit);
+    expect(description(p)).toMatchObject({ from: 'drafted' });
+    expect(description(p).value).toContain('“Keep a light on”');
+    expect(p.fields.tags.en!.value).toContain('tower gift');
+    expect(p.problems.filter((q) => q.field === 'description')).toEqual([]);
+  });
+  test('a field that a hand asked the writer for is written, another roll otherwise, and what a hand wrote stays', () => {
+    const document = words('{{ artwork.name }}', 'As the docket has it.');
+    const ask = (roll: number, fields: string[]) => ({ roll, seeds: ['gift for night owls'], fields });
+    const first = made({ document, phrases: [tower], writing: ask(1, ['description']) });
+    const second = made({ document, phrases: [tower], writing: ask(2, ['description']) });
+    expect(description(first).value).toContain('ight owls');
+    expect(description(second).value).not.toBe(description(first).value);
+    expect(made({ document, phrases: [tower], writing: ask(1, ['description']) }).fields).toEqual(first.fields);
+    expect(title(first)).toBe('Keep a light on');
+    const kept = { words: { description: { en: { value: 'Mine.', from: 'hand' as const, made: null } } }, tags: {} };
+    expect(description(made({ document, phrases: [tower], writing: ask(1, ['description']), fields: kept })).value).toBe('Mine.');
+  });
+  test('the note of the docket is followed', () => {
+    const document = { ...words('{{ artwork.name }}', '{{ written.long }}'), writing: { days: 4, avoid: ['keepers', 'keeper'] } };
+    const text = description(made({ document, phrases: [tower] })).value;
+    expect(text).toContain('four working days');
+    expect(text).not.toMatch(/keeper/);
   });
 });

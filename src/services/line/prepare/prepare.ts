@@ -20,6 +20,7 @@ import { artworkOn, shownBy } from './printed';
 import { variantsOf } from './prices';
 import { beside, ruleProblems } from './problems';
 import { wordingSubject, wordsOf } from './words';
+import { spokenFor } from './writing';
 
 /** A proof worked out: what it says, what it offers, which pictures it needs, and what is wrong with it. */
 export interface Prepared {
@@ -38,6 +39,8 @@ export interface Prepared {
   /** What it was made from, so that it can be said when that has changed. */
   scenes: string[];
   goods: { line: string; blank: string; version: number }[];
+  /** Entries of the phrasebook that its words were made of. */
+  phrases: { key: string; revision: number }[];
 }
 
 /**
@@ -78,7 +81,13 @@ export function prepare(making: Making): Prepared {
   const { pictures, scenes, wanted } = picturesOf(making, all, tell);
   const variants = variantsOf(all, rules.fees, plan.document, making.kept.variants, making.proofId, !foreign);
   const untold: Problem[] = [];
-  const fields = wordsOf(making, wordingSubject(making, offers, sold), untold);
+  const spoken = spokenFor(making, offers, sold);
+  const { fields, phrases } = wordsOf(
+    making,
+    spoken,
+    (language) => wordingSubject(making, offers, sold, spoken, language),
+    untold,
+  );
   // without goods, patterns that speak of them lack their values: that is no news
   if (all.some((o) => o.variants.length) || offers.length) problems.push(...untold);
   const colours = offeredColours(offers);
@@ -97,6 +106,7 @@ export function prepare(making: Making): Prepared {
     currency,
     scenes,
     goods,
+    phrases,
   };
 }
 

@@ -1,0 +1,107 @@
+import { colourNames } from '../../../core/colour/names';
+import { pictureKinds } from '../../../core/docket/accepts';
+import { nounOf } from '../../../core/docket/docket';
+import { kindOf } from '../../../core/docket/kinds';
+import { motifName } from '../../../core/artwork/likeness/motif-name';
+import type { Telling } from '../../../core/phrasebook/call-up';
+import { buyersText } from '../../../core/stock/blank';
+import type { Brief, Goods, Motif, Written } from '../../../core/writing/brief';
+import { write } from '../../../core/writing/write';
+import type { ArtworkRow } from '../../../data/artwork/artworks';
+import { calledUp, isGuess, wholes } from '../../words/phrasebook';
+import { filesText, type DownloadOffer } from './downloads';
+import type { LineOffer } from './goods';
+import type { Making } from './making';
+
+/** Words of which so many in a hundred are right are said to be read. */
+const SURE = 0.8;
+
+/** The words that were read in an artwork, as one text: what a hand says of them, else the lines that are sure. */
+export function wordsIn(artwork: ArtworkRow): string {
+  const byHand = artwork.byHand.said;
+  if (byHand !== undefined) return byHand;
+  return (artwork.said ?? [])
+    .filter((line) => line.confidence >= SURE)
+    .map((line) => line.text)
+    .join(' ');
+}
+
+/** What of an artwork calls entries of the phrasebook up. */
+export const tellingOf = (artwork: ArtworkRow, name: string): Telling => ({
+  subject: artwork.subject,
+  occasion: artwork.occasion,
+  words: wordsIn(artwork),
+  name,
+  keywords: artwork.keywords.join(', '),
+});
+
+const bare = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim(); // prettier-ignore
+
+function motifOf({ artwork, twins }: Making, subject: string | null): Motif {
+  const name = motifName([artwork, ...twins].map((a) => a.name));
+  const read = bare(wordsIn(artwork));
+  // the name is what it says where its words were read in the picture
+  const says = read !== '' && bare(name).split(' ').every((w) => ` ${read} `.includes(` ${w} `)); // prettier-ignore
+  const { measured } = artwork;
+  const kinds = measured ? pictureKinds(artwork, measured) : [];
+  return {
+    name,
+    subject: artwork.subject || subject,
+    saying: says ? name : null,
+    keywords: artwork.keywords,
+    colours: colourNames(measured?.inks ?? []),
+    picture: kinds.includes('photograph') ? 'photograph' : kinds.length ? 'drawing' : null,
+    repeat: kinds.includes('repeat'),
+    audience: (artwork.audience || null) as Motif['audience'],
+    occasion: artwork.occasion || null,
+  };
+}
+
+/** What is offered of a goods line, as its blank states it. */
+function goodsOf({ blank, line, sizes, colours }: LineOffer): Goods {
+  const kind = kindOf(blank.kind);
+  return {
+    one: line.noun.one,
+    many: line.noun.many,
+    alsoCalled: kind.tags,
+    furnishes: kind.furnishes === true,
+    text: buyersText(blank).replace(/\s*\n+\s*/g, ' '),
+    care: blank.care,
+    sizes: sizes.length ? sizes : line.sizes,
+    colours: colours?.offered.map((c) => c.name) ?? (Array.isArray(line.colours) ? line.colours : []),
+  };
+}
+
+/** What a proof’s words can be made of beside plain values: entries that were called up, and what the writer makes of them. */
+export interface Spoken {
+  called: ReturnType<typeof calledUp>;
+  brief: (language: string) => Brief;
+  written: (language: string) => Written | null;
+}
+
+/** What is called up for a proof, and the writer at hand; nothing is written until it is asked for. */
+export function spokenFor(making: Making, offers: readonly LineOffer[], sold: DownloadOffer | null): Spoken {
+  const { artwork, twins, docket, order, kept, book } = making;
+  const called = calledUp(book, tellingOf(artwork, motifName([artwork, ...twins].map((a) => a.name))));
+  const guessed = called.find((c) => !isGuess(c))?.by ?? null;
+  const made = new Map<string, Written | null>();
+  const brief = (language: string): Brief => ({
+    language,
+    key: `${artwork.motifId ?? artwork.id} ${docket.name}`,
+    roll: kept.writing?.roll ?? 0,
+    motif: motifOf(making, guessed),
+    phrases: wholes(book, called, language),
+    goods: offers.map(goodsOf),
+    files: sold ? { noun: order.lines.length ? 'Files' : nounOf(order), text: filesText(sold) } : null,
+    note: order.writing,
+    seeds: kept.writing?.seeds ?? [],
+  });
+  return {
+    called,
+    brief,
+    written: (language) => {
+      if (!made.has(language)) made.set(language, write(brief(language)));
+      return made.get(language)!;
+    },
+  };
+}
