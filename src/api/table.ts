@@ -8,6 +8,7 @@ import { BENCH_ROUTES } from './routes/bench';
 import { PICTURE_ROUTES } from './routes/pictures';
 import { PRINT_ROUTES } from './routes/prints';
 import { STOCKROOM_ROUTES } from './routes/stockroom';
+import { WORDS_ROUTES } from './routes/words';
 import { route, type Method, type Route } from './route';
 import { Exactly } from './shapes/parts';
 
@@ -25,6 +26,7 @@ export const ROUTES: Route[] = [
   ...PICTURE_ROUTES,
   ...BENCH_ROUTES,
   ...PRINT_ROUTES,
+  ...WORDS_ROUTES,
 ];
 
 export interface Found {

@@ -55,6 +55,11 @@ export const LIMITS = {
   /** The most that one request may name. */
   ids: 25_000,
 
+  /** Entries of a phrasebook. */
+  phrases: 5_000,
+  /** A table that is brought in. */
+  tableBytes: 20 * MB,
+
   /** A wording pattern: its length, what it may make, and the memory that it may take. The time is a last resort: a busy machine is no fault of a pattern. */
   patternLength: 10_000,
   filledLength: 50_000,

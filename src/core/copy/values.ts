@@ -56,5 +56,5 @@ export type WordingSubject = { [G in ValueGroup]?: Group<G> } & {
 /** Every value as it is written in a pattern. */
 export const everyValue = (): { value: string; says: string }[] =>
   Object.entries(VALUES).flatMap(([group, values]) =>
-    Object.entries(values).map(([name, says]) => ({ value: `${group}.${name}`, says: says as string })),
+    Object.entries(values).map(([name, says]) => ({ value: `${group}.${name}`, says: says })),
   );

@@ -90,6 +90,11 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'docket.made': (v) => `Made the docket “${v.name}”`,
   'docket.changed': (v) => `Changed the docket “${v.name}”: ${list(v.parts) || 'its name'}`,
   'docket.mended': mendedDockets,
+  'words.written': (v) => `Had ${some(v.proofs, 'proof')} written from the artwork: ${list(v.fields)}`,
+  'phrase.made': (v) => `Added “${v.name}” to the phrasebook`,
+  'phrase.changed': (v) => `Changed “${v.name}” in the phrasebook`,
+  'phrase.removed': (v) => `Took “${v.name}” out of the phrasebook`,
+  'phrases.taken': (v) => `Brought a phrasebook in: ${v.added} new, ${v.changed} changed`,
   'plan.made': (v) => `Made the price plan “${v.name}”`,
   'plan.changed': (v) =>
     `Changed the price plan “${v.name}”, which ${some(v.dockets, 'docket')} ${Number(v.dockets) === 1 ? 'follows' : 'follow'}`,

@@ -2,7 +2,7 @@ import type { Actor } from '../acting';
 import { isId } from '../../core/id';
 import { row, rows, type Tx } from '../database';
 
-export type About = 'artwork' | 'proof' | 'listing' | 'docket' | 'price plan' | 'outlet' | 'blank' | 'run';
+export type About = 'artwork' | 'proof' | 'listing' | 'docket' | 'price plan' | 'outlet' | 'blank' | 'run' | 'phrasebook';
 
 /** One thing that was done: who, what, to what, when. The ids are those of everything that it is part of the story of. */
 export interface ActivityRow {

@@ -22,6 +22,8 @@ import { putOwnBack } from '../stockroom/own-blanks';
 import { backToRevision } from '../stockroom/dockets';
 import type { Audience, BlankDocument } from '../../core/stock/blank';
 import { putSentence } from '../stockroom/blanks';
+import { putPhrasesBack } from '../words/editing';
+import { putWritingBack, type WritingUndo } from '../words/rewriting';
 import { moveBack } from '../line/passing';
 import { Trouble } from '../trouble';
 
@@ -97,22 +99,25 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
     }
     case 'shots':
     case 'sits':
+    case 'writing':
     case 'allowed':
     case 'choices':
     case 'placements':
     case 'waivers': {
       const { count, left } =
-        undo.kind === 'sits'
-          ? await putSitsBack(tx, workspace, undo as unknown as SitsUndo, again)
-          : undo.kind === 'shots'
-            ? await putShotsBack(tx, workspace, undo as unknown as ShotsUndo, again)
-            : undo.kind === 'allowed'
-              ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
-              : undo.kind === 'choices'
-                ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
-                : undo.kind === 'waivers'
-                  ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
-                  : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
+        undo.kind === 'writing'
+          ? await putWritingBack(tx, workspace, undo as unknown as WritingUndo, again)
+          : undo.kind === 'sits'
+            ? await putSitsBack(tx, workspace, undo as unknown as SitsUndo, again)
+            : undo.kind === 'shots'
+              ? await putShotsBack(tx, workspace, undo as unknown as ShotsUndo, again)
+              : undo.kind === 'allowed'
+                ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
+                : undo.kind === 'choices'
+                  ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
+                  : undo.kind === 'waivers'
+                    ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
+                    : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
       const sentence = `${left} ${left === 1 ? 'was' : 'were'} changed since, and ${left === 1 ? 'stays' : 'stay'}.`;
       return { count, left, sentence: left ? sentence : '' };
     }
@@ -142,6 +147,8 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
       const stays = await putOwnBack(tx, workspace, undo.id as string, from, to);
       return stays ? { count: 1, left: 1, sentence: stays } : whole(1);
     }
+    case 'phrases':
+      return putPhrasesBack(tx, undo as unknown as Parameters<typeof putPhrasesBack>[1], again);
     case 'sentence': {
       const to = (again ? undo.is : undo.was) as Audience | null;
       return (await putSentence(tx, step.ids[0]!, undo.sentence as string, to))

@@ -1,0 +1,103 @@
+import { Readable } from 'node:stream';
+import { Type } from '@sinclair/typebox';
+import { Key } from '@/core/phrasebook/entry';
+import { LIMITS } from '@/core/limits';
+import { called } from '@/services/words/calling';
+import { offeredPhrases, phrasebook, phraseOf, phrasesIn, phrasesOut, putPhrase, removePhrase } from '@/services/words/editing';
+import { tryWriting, writeAnew, type ProofsAsked } from '@/services/words/rewriting';
+import { attached } from '../attached';
+import { textOf } from '../body';
+import { route, stream } from '../route';
+import { IdOf, Items, OneOf } from '../shapes/parts';
+import * as shape from '../shapes/words';
+
+const key = { key: Type.Unsafe<string>({ ...Key, title: 'entry' }) };
+const FORMS = { csv: 'text/csv; charset=utf-8', json: 'application/json' } as const;
+/** So many proofs are shown before they are written. */
+const SEEN = 12;
+
+const meant = (body: shape.WriteAsked): ProofsAsked => ('ids' in body ? { ids: body.ids } : { search: body.search });
+
+export const WORDS_ROUTES = [
+  route('GET', '/phrases', { does: 'the phrasebook in short', answers: Items(shape.PhraseInShort) }, async ({ workspace }) => ({
+    items: await phrasebook(workspace),
+  })),
+  route(
+    'GET',
+    '/phrases/offered',
+    {
+      does: 'subjects that are seen often and call nothing up, with entries made of one’s own listings',
+      answers: Items(shape.PhraseOffered),
+    },
+    async ({ workspace }) => ({ items: await offeredPhrases(workspace) }),
+  ),
+  stream(
+    'GET',
+    '/phrases/table',
+    {
+      does: 'the phrasebook as a file: a table (CSV, RFC 4180) or JSON',
+      query: { form: Type.Optional(OneOf(['csv', 'json'])) },
+      gives: 'text/csv',
+    },
+    async ({ workspace, query: { form = 'csv' } }) => {
+      const text = await phrasesOut(workspace, form);
+      return attached({ stream: Readable.from([text]), fileName: `phrasebook.${form}` }, FORMS[form]);
+    },
+  ),
+  route(
+    'POST',
+    '/phrases/table',
+    {
+      does: 'takes entries in from a table (CSV) or JSON; new ones are added, others say what they say there',
+      takes: { type: 'text/csv' },
+      answers: shape.PhrasesTaken,
+    },
+    async ({ workspace, request }) => phrasesIn(workspace, await textOf(request, LIMITS.tableBytes)),
+  ),
+  route('GET', '/phrases/{key}', { does: 'an entry', params: key, answers: shape.PhraseEntry }, ({ workspace, params }) =>
+    phraseOf(workspace, params.key),
+  ),
+  route(
+    'PUT',
+    '/phrases/{key}',
+    {
+      does: 'makes an entry, or saves one; proofs that were made of it are out of date then',
+      params: key,
+      body: shape.PhraseBody,
+      answers: shape.PhraseEntry,
+    },
+    ({ workspace, params, body: { revision, ...entry } }) => putPhrase(workspace, { ...entry, ...params }, revision),
+  ),
+  route(
+    'DELETE',
+    '/phrases/{key}',
+    { does: 'takes an entry away; those below it stand at the top then', params: key },
+    ({ workspace, params }) => removePhrase(workspace, params.key),
+  ),
+  route(
+    'GET',
+    '/artworks/{id}/phrases',
+    { does: 'which entries an artwork calls up, and why', params: { id: IdOf('artwork') }, answers: shape.PhrasesCalled },
+    async ({ workspace, params }) => ({ items: await called(workspace, params.id) }),
+  ),
+  route(
+    'POST',
+    '/proofs/writing/try',
+    {
+      does: 'what proofs say now and would say if they were written from their artwork, field by field; nothing is changed',
+      body: shape.WriteBody,
+      answers: shape.WritingSeen,
+    },
+    ({ workspace, body }) => tryWriting(workspace, meant(body), body, SEEN),
+  ),
+  route(
+    'POST',
+    '/proofs/writing',
+    {
+      does: 'has proofs written from their artwork; what a hand wrote stays',
+      body: shape.WriteBody,
+      answers: shape.WritingDone,
+    },
+    ({ workspace, body }) => writeAnew(workspace, meant(body), body, body.except ?? []),
+  ),
+];

@@ -1,0 +1,152 @@
+import { textIn, tagsIn, isKept } from '../../core/listing/proof';
+import type { AskedWriting } from '../../core/writing/brief';
+import { artworksByIds } from '../../data/artwork/artworks';
+import { inWorkspace, type Tx } from '../../data/database';
+import { record } from '../../data/desk/activity';
+import { draftHere, MENDABLE } from '../../data/line/contact';
+import { listProofs } from '../../data/line/proofs';
+import { addRun } from '../../data/line/runs';
+import * as data from '../../data/line/writing';
+import { differing, grouped, turnedBack, type Groups, type Wanted } from '../bench/steps';
+import { makingsOf } from '../line/prepare/making';
+import { prepare } from '../line/prepare/prepare';
+import { proofsMeant, type ProofSearch } from '../line/proof-windows';
+import { Trouble } from '../trouble';
+
+export type ProofsAsked = { ids: string[] } | { search: ProofSearch };
+
+/** What the writer is asked for, for many proofs at once. */
+export interface Wish {
+  fields: string[];
+  seeds: string[];
+  /** Another throw of the dice than the last, or the same again with these phrases. */
+  anew: boolean;
+}
+
+/** Why a proof's words stay as they are. */
+export type LeftAlone = 'being made' | 'being sent' | 'never drafted';
+
+/** One field as it is and as it would be. */
+export interface Rewrite {
+  field: string;
+  label: string;
+  language: string;
+  now: string | string[];
+  next: string | string[];
+  /** What a hand wrote stays. */
+  stays: boolean;
+}
+export interface RewriteSeen {
+  total: number;
+  left: Partial<Record<LeftAlone, number>>;
+  items: { proof: string; artwork: string; docket: string; outlet: string; fields: Rewrite[] }[];
+}
+
+const idsOf = async (tx: Tx, asked: ProofsAsked): Promise<string[]> =>
+  'ids' in asked ? [...new Set(asked.ids)] : proofsMeant(tx, asked.search);
+
+/** What each proof would ask for, after the wish. */
+const wishedFor = (before: AskedWriting | undefined, { fields, seeds, anew }: Wish): AskedWriting => ({
+  roll: (before?.roll ?? 0) + (anew ? 1 : 0),
+  seeds,
+  fields: [...new Set([...(before?.fields ?? []), ...fields])].sort(),
+});
+
+async function sorted(tx: Tx, ids: readonly string[]): Promise<{ free: string[]; left: RewriteSeen['left'] }> {
+  const left: RewriteSeen['left'] = {};
+  const found = new Map((await data.statesOf(tx, ids)).map((p) => [p.id, p]));
+  const free = ids.filter((id) => {
+    const it = found.get(id);
+    if (!it) return false;
+    const why: LeftAlone | null = !it.drafted ? 'never drafted' : it.state === 'drafting' ? 'being made' : it.state === 'sending' ? 'being sent' : null; // prettier-ignore
+    if (why) left[why] = (left[why] ?? 0) + 1;
+    return !why;
+  });
+  return { free, left };
+}
+
+/** What the first of some proofs say now and would say, field by field; nothing is written. */
+export const tryWriting = (workspace: string, asked: ProofsAsked, wish: Wish, most: number): Promise<RewriteSeen> =>
+  inWorkspace(workspace, async (tx) => {
+    const ids = await idsOf(tx, asked);
+    if (!ids.length) throw new Trouble('not-valid', 'Say which proofs.', 'ids');
+    const { free, left } = await sorted(tx, ids);
+    const proofs = await listProofs(tx, { ids: free.slice(0, most), limit: most });
+    const artworks = new Map((await artworksByIds(tx, [...new Set(proofs.map((p) => p.artworkId))])).map((a) => [a.id, a]));
+    const items: RewriteSeen['items'] = [];
+    for (const proof of proofs) {
+      const artwork = artworks.get(proof.artworkId)!;
+      const writing = wishedFor(proof.writing ?? undefined, wish);
+      const [making] = await makingsOf(tx, artwork, [{ ...proof, writing }]);
+      if (!making) continue;
+      const { fields } = prepare(making);
+      const seen = wish.fields.flatMap((field): Rewrite[] => {
+        const rule = making.outlet.rules.texts[field];
+        if (field === 'tags')
+          return Object.keys(fields.tags).map((language) => ({
+            ...{ field, language, label: 'Tags', now: tagsIn(proof.fields, language), next: tagsIn(fields, language) },
+            stays: isKept(fields.tags[language]!.from),
+          }));
+        return rule
+          ? Object.entries(fields.words[field] ?? {}).map(([language, { value, from }]) => ({
+              ...{ field, language, label: rule.label, now: textIn(proof.fields, field, language), next: value },
+              stays: isKept(from),
+            }))
+          : [];
+      });
+      items.push({ proof: proof.id, artwork: proof.artwork, docket: proof.docket, outlet: proof.outlet, fields: seen });
+    }
+    return { total: free.length, left, items };
+  });
+
+/** What taking it back needs. */
+export interface WritingUndo {
+  kind: 'writing';
+  was: Groups<AskedWriting>;
+  is: Groups<AskedWriting>;
+}
+
+/** Has proofs written anew: those that were asked for are drafted again where they are, and what a hand wrote stays. */
+export const writeAnew = (
+  workspace: string,
+  asked: ProofsAsked,
+  wish: Wish,
+  except: readonly string[],
+): Promise<{ proofs: number; left: RewriteSeen['left']; undo: string | null }> =>
+  inWorkspace(workspace, async (tx) => {
+    const ids = (await idsOf(tx, asked)).filter((id) => !except.includes(id));
+    if (!ids.length) throw new Trouble('not-valid', 'Say which proofs.', 'ids');
+    const { free, left } = await sorted(tx, ids);
+    const now = await data.ownWriting(tx, free);
+    const { was, is } = differing(now, new Map(free.map((id) => [id, wishedFor(now.get(id), wish)])));
+    if (!is.size) return { proofs: 0, left, undo: null };
+    await put(tx, workspace, is);
+    const back: WritingUndo = { kind: 'writing', was: grouped(was), is: grouped(is) };
+    const undo = await record(tx, {
+      did: 'words.written',
+      about: 'proof',
+      ids: [...is.keys()],
+      values: { proofs: is.size, fields: wish.fields },
+      undo: { ...back },
+    });
+    return { proofs: is.size, left, undo };
+  });
+
+async function put(tx: Tx, workspace: string, wanted: Wanted<AskedWriting>): Promise<void> {
+  for (const { value, artworks: ids } of grouped(wanted)) await data.putWriting(tx, ids, value);
+  await draftHere(tx, workspace, [...wanted.keys()], () => addRun(tx, 'Written anew'));
+}
+
+/** What was asked of the writer as it was before a step, or after it again; what was changed since, or is under way, stays. */
+export async function putWritingBack(
+  tx: Tx,
+  workspace: string,
+  step: WritingUndo,
+  again: boolean,
+): Promise<{ count: number; left: number }> {
+  const back = await turnedBack(step, again, (ids) => data.ownWriting(tx, ids));
+  const states = new Map((await data.statesOf(tx, back.put.map(([id]) => id))).map((p) => [p.id, p.state])); // prettier-ignore
+  const free = back.put.filter(([id]) => (MENDABLE as readonly string[]).includes(states.get(id) ?? 'drafting'));
+  if (free.length) await put(tx, workspace, new Map(free));
+  return { count: back.count, left: back.left + back.put.length - free.length };
+}
