@@ -66,26 +66,12 @@ const shirt = (plan: string, mark: string | null) => ({
   accepts: { ground: 'see-through', minPpi: 150 },
   shots: [scene('shirt-flat', 'featured'), scene('shirt-close', 1), scene('shirts-rail', 'featured'), card('sizes')],
   words: {
-    title: inEnglish(
-      '{{ artwork.name | title }} Shirt\n- {{ artwork.subject | title }} Tee\n-- Unisex Cotton T-Shirt\n--- Gift for {{ artwork.subject | title }} Lovers',
-    ),
-    description: inEnglish(
-      '{{ artwork.name }}. Drawn in our small studio on the saltmarsh, printed to order on a soft cotton tee.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Colours: {{ product.colours }}\n- Printed when you order, on its way within three working days\n- {{ product.care }}',
-    ),
+    title: inEnglish('{{ written.title }}'),
+    description: inEnglish('{{ written.long }}'),
     ...FOR_SEARCH,
   },
-  tags: inEnglish([
-    '{{ artwork.subject }} shirt',
-    '{{ artwork.subject }} gift',
-    '{{ artwork.subject }} tee',
-    'coastal t-shirt',
-    'graphic cotton tee',
-    'seaside gift',
-    'unisex summer tee',
-    'gift for sea lover',
-    'beach town shirt',
-    'illustrated tee',
-  ]),
+  tags: inEnglish(['{{ written.tags }}']),
+  writing: { tone: 'warm', days: 3 },
   pricePlan: plan,
   outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
 });
@@ -160,24 +146,11 @@ const poster = (plan: string) => ({
   accepts: { ground: 'full', minPpi: 150 },
   shots: [scene('poster-leaning', 'featured'), scene('poster-shelf', 'featured'), scene('poster-taped', 'featured')],
   words: {
-    title: inEnglish(
-      '{{ artwork.name | title }} Poster, {{ artwork.subject | title }} Wall Art, Matt Art Print, Coastal Home Decor',
-    ),
-    description: inEnglish(
-      '{{ artwork.name }}, a matt art print from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- Sizes: {{ product.sizes }}\n- Frame not included\n- {{ product.care }}',
-    ),
+    title: inEnglish('{{ written.title }}'),
+    description: inEnglish('{{ written.long }}'),
   },
-  tags: inEnglish([
-    '{{ artwork.subject }} print',
-    '{{ artwork.subject }} poster',
-    '{{ artwork.subject }} art',
-    'coastal wall art',
-    'matt art print',
-    'hallway picture',
-    'beach house decor',
-    'large wall poster',
-    'new home gift',
-  ]),
+  tags: inEnglish(['{{ written.tags }}', 'coastal wall art', 'new home gift']),
+  writing: { tone: 'plain' },
   pricePlan: plan,
   outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
 });
@@ -204,13 +177,12 @@ const mug = (plan: string) => ({
   accepts: { ground: 'see-through', minPpi: 150 },
   shots: [scene('mug-oak', 'featured'), scene('mug-plain', 'featured'), scene('mug-pair', 'featured')],
   words: {
-    title: inEnglish('{{ artwork.name | title }} Mug\n- {{ artwork.subject | title }} Coffee Cup\n-- Gift for {{ artwork.subject | title }} Lovers'), // prettier-ignore
-    description: inEnglish(
-      '{{ artwork.name }}, on both sides of a glazed mug from our studio on the saltmarsh.\n\n{{ product.text }}\n\n- {{ product.sizes }}\n- {{ product.care }}',
-    ),
+    title: inEnglish('{{ written.title }}'),
+    description: inEnglish('{{ written.long }}'),
     ...FOR_SEARCH,
   },
-  tags: inEnglish(['{{ artwork.subject }} mug', '{{ artwork.subject }} gift', 'coffee mug', 'seaside gift', 'tea lover']),
+  tags: inEnglish(['{{ written.tags }}']),
+  writing: { tone: 'playful', days: 3 },
   pricePlan: plan,
   outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
 });
@@ -271,12 +243,11 @@ const printables = (plan: string, terms: string) => ({
   accepts: { ground: 'full', minPpi: 150, maxCrop: 0.2 },
   shots: [scene('poster-shelf', 'featured'), scene('poster-leaning', 'featured'), card('files')],
   words: {
-    title: inEnglish('{{ artwork.name | title }} Printable Wall Art, {{ artwork.subject | title }} Print, Digital Download'),
-    description: inEnglish(
-      '{{ artwork.name }}, from our studio on the saltmarsh, to print at home or at a print shop.\n\nNothing is posted: you download these files at once.\n\n{{ product.files }}',
-    ),
+    title: inEnglish('{{ written.title }}'),
+    description: inEnglish('{{ written.long }}'),
   },
-  tags: inEnglish(['{{ artwork.subject }} art', 'printable wall art', 'digital download', 'coastal wall art', 'home printing']),
+  tags: inEnglish(['{{ written.tags }}', 'printable wall art', 'digital download']),
+  writing: { tone: 'plain' },
   pricePlan: plan,
   outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
 });

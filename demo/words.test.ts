@@ -14,6 +14,7 @@ const DEMO: Motif[] = collection().map((p) => ({
   name: p.name,
   subject: p.subject,
   saying: p.width === 4500 && p.height === 5400 ? p.name : null,
+  saysAll: false,
   keywords: p.keywords,
   colours: ['navy', 'cream', 'amber'],
   picture: p.format === 'jpeg' ? 'photograph' : 'drawing',

@@ -26,6 +26,7 @@ export const SCREENS = [
   '/stockroom/changes',
   '/stockroom/blanks/new',
   '/stockroom/dockets/new',
+  '/stockroom/phrasebook?entry=fishing',
   '/parts',
 ];
 

@@ -62,7 +62,11 @@ export type PhrasesCalledView = Static<typeof PhrasesCalled>;
 const asked = {
   fields: Type.Array(Type.String({ pattern: FIELD }), { minItems: 1, maxItems: 40, description: 'title, description, tags, …' }),
   seeds: AskedWriting.properties.seeds,
-  anew: Type.Boolean({ description: 'another throw of the dice; else the same texts with these phrases' }),
+  throws: Type.Integer({
+    minimum: 0,
+    maximum: 1000,
+    description: 'so many throws of the dice further than the last: none writes the same again with these phrases',
+  }),
 };
 export const WriteBody = Type.Union([
   Exactly({ ids: Ids, ...asked, except: Type.Optional(Ids) }),

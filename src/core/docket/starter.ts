@@ -72,13 +72,11 @@ export function starterParts(id: string, blank: BlankDocument, scenes: readonly 
           ]
         : withoutScenes(blank),
     words: {
-      title: {
-        en: `{{ artwork.name | title }} ${kind.one}\n- {{ artwork.subject | title }} ${kind.title}\n-- Gift for {{ artwork.subject | title }} Lovers`,
-      },
-      description: { en: '{{ artwork.name }}: {{ artwork.subject }}.\n\n{{ product.text }}\n\nCare: {{ product.care }}' },
+      title: { en: '{{ written.title }}' },
+      description: { en: '{{ written.long }}' },
     },
     tags: {
-      en: [`{{ artwork.subject }} ${kind.one.toLowerCase()}`, '{{ artwork.subject }} gift', ...kind.tags],
+      en: ['{{ written.tags }}', ...kind.tags],
     },
   };
 }

@@ -28,6 +28,9 @@ export const WritingNote = Exactly(
 );
 export type WritingNote = Static<typeof WritingNote>;
 
+/** Can a writer write a text of an outlet, by its name? What buyers are asked, it cannot. */
+export const isWritten = (field: string): boolean => /title|name|description|text|story|summary|short/i.test(field);
+
 /** What a hand asked the writer for, for one proof. */
 export const AskedWriting = Exactly({
   roll: Between(0, 1_000_000, 'which throw of the dice: another one makes other texts'),
@@ -45,6 +48,8 @@ export interface Motif {
   subject: string | null;
   /** The words that it shows, where they are sure and its name says them. */
   saying: string | null;
+  /** It shows no other words beside. */
+  saysAll: boolean;
   keywords: string[];
   /** Its inks by name, the most used first. */
   colours: string[];

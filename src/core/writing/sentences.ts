@@ -7,7 +7,8 @@ const playful = (says: string): Sentence => ({ says, tones: ['playful', 'warm'] 
 const plain = (says: string): Sentence => ({ says, tones: ['plain', 'warm'] });
 
 /**
- * What can be said, by its place in a text. Slots: `name` in quotes, `saying` likewise where the motif shows its words, `subject` before a
+ * What can be said, by its place in a text. Slots: `name` in quotes, `saying` likewise where the motif shows
+ * its words, `whole` where it shows no others, `subject` before a
  * noun, `people` and `person`, `noun` and `nouns`, `goods` all nouns, `colours`, `colour`, `short` of the phrasebook, `occasion`, `seed`,
  * `days`, `tells`, `files`; `a:` before a slot puts an article.
  */
@@ -15,7 +16,7 @@ export const SAID: Record<string, readonly Sentence[]> = {
   // a motif that shows words
   saying: [
     '{saying}, it says, and {people} will know why.',
-    '{saying}: that is all it says, and it is enough.',
+    '{whole}: that is all it says, and it is enough.',
     '{saying} is what it says on this {noun}.',
     '{saying}, in {colours}.',
     '{saying}. It looks good in {colours}, and better on somebody who means it.',

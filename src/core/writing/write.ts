@@ -26,6 +26,7 @@ function slotsOf({ motif, phrases, goods, files, note, seeds }: Brief, dice: Dic
   const slots: Slots = {
     name: quoted(motif.name),
     ...(motif.saying && { saying: quoted(motif.saying) }),
+    ...(motif.saying && motif.saysAll && { whole: quoted(motif.saying) }),
     ...(words > 1 && words < 6 && { count: `${numbered(words)} words` }),
     ...(motif.subject && { subject: inSentence(singular(motif.subject)) }),
     ...(motif.colours.length > 1 && { colours: listed(motif.colours), colour: motif.colours[0]! }),
@@ -133,7 +134,7 @@ function longOf(brief: Brief, page: Page): string {
     ),
     g.care && page.say('care', { care: sentence(g.care) }),
   ]); // prettier-ignore
-  const sold = files ? [mark('files', said(page.say('files'), page.say('fileText'), page.say('fileUse')))] : [];
+  const sold = files ? [mark('files', said(page.say('files'), page.say('fileUse'))), page.say('fileText')] : [];
   const order = goods.length
     ? [
         mark('personal', said(page.say('personal'), note.personal?.days && page.say('personalDays'))),
@@ -192,7 +193,7 @@ function titleOf(brief: Brief, page: Page): RankedPart[] {
     whom && { text: page.dice.one([`Gift for ${titled(whom.many)}`, `${titled(whom.one)} Gift`, `Present for ${titled(whom.many)}`])!, rank: 2 },
     when && { text: titled(when), rank: 3 },
     also[1] && { text: titled(subject ? joined(subject, also[1]) : also[1]), rank: 3 },
-    ...[...page.dice.mixed(phrases.flatMap((p) => p.wording.tags)).filter(suits(brief)).slice(0, 6), ...page.dice.mixed(phrases.flatMap((p) => p.tagsAbove)).filter(suits(brief))].map((t) => ({ text: titled(t), rank: 4 })),
+    ...[...page.dice.mixed(phrases[0]?.wording.tags ?? []).filter(suits(brief)), ...page.dice.mixed(phrases[0]?.tagsAbove ?? []).filter(suits(brief))].map((t) => ({ text: titled(t), rank: 4 })),
   ]; // prettier-ignore
   return parts.filter((p): p is RankedPart => Boolean(p) && page.allowed((p as RankedPart).text));
 }

@@ -19,8 +19,8 @@ export type ProofsAsked = { ids: string[] } | { search: ProofSearch };
 export interface Wish {
   fields: string[];
   seeds: string[];
-  /** Another throw of the dice than the last, or the same again with these phrases. */
-  anew: boolean;
+  /** So many throws of the dice further than the last: none writes the same again with these phrases. */
+  throws: number;
 }
 
 /** Why a proof's words stay as they are. */
@@ -46,8 +46,8 @@ const idsOf = async (tx: Tx, asked: ProofsAsked): Promise<string[]> =>
   'ids' in asked ? [...new Set(asked.ids)] : proofsMeant(tx, asked.search);
 
 /** What each proof would ask for, after the wish. */
-const wishedFor = (before: AskedWriting | undefined, { fields, seeds, anew }: Wish): AskedWriting => ({
-  roll: (before?.roll ?? 0) + (anew ? 1 : 0),
+const wishedFor = (before: AskedWriting | undefined, { fields, seeds, throws }: Wish): AskedWriting => ({
+  roll: (before?.roll ?? 0) + throws,
   seeds,
   fields: [...new Set([...(before?.fields ?? []), ...fields])].sort(),
 });

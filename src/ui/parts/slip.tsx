@@ -1,4 +1,5 @@
 'use client';
+import { isKept, type Source as From } from '@/core/listing/proof';
 import { X } from 'lucide-react';
 
 /** The torn ticket at the right: the thing under the cursor in full. */
@@ -63,8 +64,18 @@ export function Line({
   );
 }
 
-export const Source = ({ from, plan }: { from: 'pattern' | 'hand'; plan?: string }) => (
-  <span className={`source ${from === 'hand' ? 'hand' : ''}`}>
-    {from === 'hand' ? 'by hand' : plan ? `plan: ${plan}` : 'pattern'}
-  </span>
+const FROM: Record<From, string> = {
+  pattern: 'pattern',
+  plan: 'plan',
+  phrasebook: 'phrasebook',
+  drafted: 'written',
+  correction: 'corrected',
+  table: 'from a table',
+  outlet: 'the outlet',
+  hand: 'by hand',
+};
+
+/** Where a value comes from. */
+export const Source = ({ from, plan }: { from: From; plan?: string }) => (
+  <span className={`source ${isKept(from) ? 'hand' : ''}`}>{plan && !isKept(from) ? `plan: ${plan}` : FROM[from]}</span>
 );

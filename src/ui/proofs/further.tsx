@@ -33,7 +33,7 @@ export function Further({
         from={
           field && (
             <>
-              <Source from={byHand ? 'hand' : 'pattern'} />
+              <Source from={field.from} />
               {byHand && !locked && (
                 <button className="underline hover:text-ink" onClick={() => change({ pattern: [name] })}>
                   back to the pattern

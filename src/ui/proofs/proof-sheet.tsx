@@ -15,6 +15,7 @@ import { StoryFold } from '../desk/story';
 import { Prices, Text } from './proof-fields';
 import { CommandButton, registry, type Bindings } from '../commands/commands';
 import { inverse, type Name, type ProofEdit } from './inverse';
+import { sourceOf } from './source-of';
 
 /** One proof in full: pictures large, words with the outlet's limits, every price with what goes and what stays. */
 export function ProofSheet({
@@ -70,7 +71,7 @@ export function ProofSheet({
   const source = (name: 'title' | 'description' | 'tags' | 'prices') =>
     fields[name] && (
       <>
-        <Source from={fields[name].from} plan={name === 'prices' ? proof.plan : undefined} />
+        <Source from={sourceOf(proof, name)} plan={name === 'prices' ? proof.plan : undefined} />
         {fields[name].from === 'hand' && back(name)}
       </>
     );

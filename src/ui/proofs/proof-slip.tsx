@@ -11,6 +11,7 @@ import { usePass } from './passing';
 import { Downloads } from './downloads';
 import { Problems } from './problems';
 import { Button, ButtonLink } from '../parts/button';
+import { sourceOf } from './source-of';
 
 /** A proof beside the sheet: its pictures, what is wrong, its words and its money. */
 export function ProofSlip({ id, close }: { id: string; close: () => void }) {
@@ -70,12 +71,12 @@ export function ProofSlip({ id, close }: { id: string; close: () => void }) {
       <Problems proof={proof} />
       <Downloads proof={proof} />
       {fields.title && (
-        <Line label="Title" from={<Source from={fields.title.from} />} note={`${fields.title.value.length}`}>
+        <Line label="Title" from={<Source from={sourceOf(proof, 'title')} />} note={`${fields.title.value.length}`}>
           <p className="font-medium">{fields.title.value}</p>
         </Line>
       )}
       {fields.tags && (
-        <Line label="Tags" from={<Source from={fields.tags.from} />} note={`${fields.tags.value.length}`}>
+        <Line label="Tags" from={<Source from={sourceOf(proof, 'tags')} />} note={`${fields.tags.value.length}`}>
           <p className="flex flex-wrap gap-x-2.5 gap-y-1">
             {fields.tags.value.map((t) => (
               <span key={t} className="border-b border-rule">

@@ -1,4 +1,5 @@
 'use client';
+import { isWritten } from '@/core/writing/brief';
 import { thousands } from '@/core/thousands';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
@@ -13,6 +14,7 @@ import { typing } from '../parts/keyboard';
 import { WindowedList } from '../parts/lists/list';
 import { useAddress } from '../parts/use-address';
 import type { PicturesChoice } from './pictures-dialog';
+import type { WritingChoice } from './writing-dialog';
 import type { PrintChoice } from '../prints/prints-dialog';
 import { ProofFilters } from './filters';
 import { ProofRow } from './row';
@@ -23,6 +25,7 @@ import { ProofSheet } from './proof-sheet';
 import { proofSearch } from './search-text';
 
 const PicturesDialog = dynamic(() => import('./pictures-dialog').then((m) => m.PicturesDialog));
+const WritingDialog = dynamic(() => import('./writing-dialog').then((m) => m.WritingDialog));
 const PrintsDialog = dynamic(() => import('../prints/prints-dialog').then((m) => m.PrintsDialog));
 
 const ROW = 68;
@@ -30,6 +33,18 @@ const ROW = 68;
 const TABLES = ['proof', 'run', 'outlet', 'listing', 'outlet_order', 'artwork', 'docket', 'price_plan', 'blank'];
 const proofKey = (id: string) => ['/proofs', id];
 const proofOf = (id: string) => api<ProofView>('GET', `/proofs/${id}`);
+
+/** What can be written of proofs at some outlets: their texts, each once, and tags. */
+const writableAt = (outlets: readonly OutletView[]): (readonly [string, string])[] =>
+  [
+    ...new Map([
+      ...outlets.flatMap((o) => Object.entries(o.rulesDocument?.texts ?? {}).map(([name, rule]) => [name, rule.label] as const)),
+      // each outlet has its own words for these
+      ['title', 'Title'] as const,
+      ['description', 'Description'] as const,
+    ]),
+    ['tags', 'Tags'] as const,
+  ].filter(([name]) => name === 'tags' || isWritten(name));
 
 /** What the server found for the first paint. */
 export interface FirstProofs {
@@ -97,6 +112,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
   const [closer, setCloser] = useState(false);
   const [printing, setPrinting] = useState(false);
   const [taking, setTaking] = useState(false);
+  const [writing, setWriting] = useState(false);
   const pass = usePass();
   const passMeant = usePassMeant();
   // what a key acts on is the one under the cursor, not one that is still shown while that is on its way
@@ -156,6 +172,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
           }
         : null,
     'proofs.prints': total ? { says: 'Make print files', does: () => setPrinting(true) } : null,
+    'proofs.write': total ? { says: 'Write from the artwork', does: () => setWriting(true) } : null,
     'proofs.pictures': total ? { says: 'Take pictures away', does: () => setTaking(true) } : null,
     'proofs.contact': total
       ? {
@@ -206,6 +223,10 @@ export function ProofStation({ first }: { first: FirstProofs }) {
     ...(total > 1 ? [{ says: `Those of all ${thousands(total)} proofs of this list`, search: meant }] : []),
     ...(id ? [{ says: `Those of ${named}`, search: { ids: id } }] : []),
   ];
+  const written: WritingChoice[] = [
+    ...(id ? [{ says: named, meant: { ids: [id] } }] : []),
+    ...(total > 1 ? [{ says: `All ${thousands(total)} proofs of this list`, meant: { search: meant } }] : []),
+  ];
   const outlet = proof && first.outlets.find((o) => o.id === proof.outletId);
   return (
     <div className="grid h-full min-h-0 grid-cols-[372px_1fr]">
@@ -220,10 +241,15 @@ export function ProofStation({ first }: { first: FirstProofs }) {
               Print files
             </CommandButton>
           </div>
-          <p className="text-soft">
-            {count(total, 'proof')}
-            {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
-          </p>
+          <div className="flex items-center gap-2">
+            <p className="grow text-soft">
+              {count(total, 'proof')}
+              {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
+            </p>
+            <CommandButton id="proofs.write" of={bindings} tone="quiet">
+              Write from the artwork
+            </CommandButton>
+          </div>
           <ProofFilters search={search} put={put} runs={first.runs} outlets={first.outlets} />
           {states.ready ? (
             <div className="mt-2.5 grid">
@@ -259,6 +285,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
       ) : (
         <div />
       )}
+      {writing && <WritingDialog choices={written} fields={writableAt(first.outlets)} close={() => setWriting(false)} />}
       {taking && <PicturesDialog choices={taken} close={() => setTaking(false)} />}
       {printing && <PrintsDialog choices={choices} close={() => setPrinting(false)} />}
     </div>

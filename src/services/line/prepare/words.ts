@@ -8,6 +8,7 @@ import { lookUp } from '../../../core/outlet/languages';
 import { mainLanguage, type RulesDocument } from '../../../core/outlet/rules';
 import { areaOn, buyersText } from '../../../core/stock/blank';
 import { nounOf } from '../../../core/docket/docket';
+import { isWritten } from '../../../core/writing/brief';
 import { asPattern } from '../../../core/writing/write';
 import { listed } from '../../../core/writing/grammar';
 import { colourNames } from '../../../core/colour/names';
@@ -68,7 +69,8 @@ export function wordsOf(
       return found ? by[found] : undefined;
     };
     for (const [name, rule] of Object.entries(rules.texts)) {
-      const pattern = asked.includes(name) && spoken.written(language) ? writersFor(name, rule) : speaks(order.words[name]);
+      const pattern =
+        asked.includes(name) && isWritten(name) && spoken.written(language) ? writersFor(name, rule) : speaks(order.words[name]);
       const hand = kept.fields.words[name]?.[language];
       const stays = hand && isKept(hand.from);
       let made: string | null = null;

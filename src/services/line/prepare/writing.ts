@@ -48,6 +48,7 @@ function motifOf({ artwork, twins }: Making, subject: string | null): Motif {
     name,
     subject: artwork.subject || subject,
     saying: says ? name : null,
+    saysAll: says && read.split(' ').every((w) => ` ${bare(name)} `.includes(` ${w} `)),
     keywords: artwork.keywords,
     colours: colourNames(measured?.inks ?? []),
     picture: kinds.includes('photograph') ? 'photograph' : kinds.length ? 'drawing' : null,

@@ -1,13 +1,32 @@
 'use client';
-import { useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import type { PhraseInShortView } from '@/api/shapes/words';
+import { everyValue } from '@/core/copy/values';
 import { canonicalLanguage } from '@/core/outlet/languages';
+import { api } from '../../api';
 import { ChoiceField, LongTextField } from '../../parts/fields/field';
+import { PatternField, type Completion } from '../../parts/fields/pattern-field';
 import { useListText } from '../../parts/fields/list-text';
 import { Tabs } from '../../parts/tabs';
 import { Part, useDocket, useGoods, Wrong } from './form';
+import { WritingPart } from './writing-part';
 
-const MAY_SAY =
-  '{{ artwork.name }}, .subject, .keywords · {{ product.noun }}, .name, .text, .care, .sizes, .colours, .files · {{ outlet.name }}';
+const MAY_SAY = 'type {{ to see what a pattern can say';
+const VALUES = everyValue();
+
+/** What patterns are completed with: values, and entries of the phrasebook by their keys. */
+function useCompletions(): Completion[] {
+  const { data } = useQuery({
+    queryKey: ['phrases'],
+    queryFn: () => api<{ items: PhraseInShortView[] }>('GET', '/phrases'),
+    meta: { tables: ['phrase'] },
+  });
+  return useMemo(
+    () => [...VALUES, ...(data?.items ?? []).map((e) => ({ value: `"${e.key}" | phrase`, says: `phrasebook: ${e.name}` }))],
+    [data],
+  );
+}
 const ROWS: Record<string, number> = { title: 4, description: 6 };
 const TITLE = 'Title, one part a line; those that begin with - go where an outlet takes less, -- sooner';
 const names = new Intl.DisplayNames('en', { type: 'language' });
@@ -37,6 +56,7 @@ export function WordingPart() {
   const language = spoken.includes(at) ? at : (spoken[0] ?? 'en');
   const wanted = [...new Set(outlets.flatMap((o) => o.rulesDocument?.languages ?? []))].filter((l) => !spoken.includes(l));
   const further = useFurtherTexts();
+  const completions = useCompletions();
   const put = (name: string, text: string) => {
     const { [language]: _, ...others } = document.words[name] ?? {};
     const by: ByLanguage = text.trim() ? { ...others, [language]: text } : others;
@@ -88,13 +108,14 @@ export function WordingPart() {
         </div>
       )}
       {texts.map(({ name, label }) => (
-        <LongTextField
+        <PatternField
           key={`${language} ${name}`}
           label={label}
           rows={ROWS[name] ?? 1}
+          completions={completions}
           problem={problem(`document.words.${name}.${language}`)}
           value={document.words[name]?.[language] ?? ''}
-          onChange={(e) => put(name, e.target.value)}
+          put={(text) => put(name, text)}
         />
       ))}
       <LongTextField
@@ -105,6 +126,7 @@ export function WordingPart() {
         {...tags}
       />
       <Wrong says={problem('document.words')} />
+      <WritingPart />
     </Part>
   );
 }

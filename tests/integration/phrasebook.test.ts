@@ -1,0 +1,171 @@
+import { BASE, call, drafted, newArtworks, ok, openShop, TOKEN, until, type Items, type Run } from './press';
+
+// wording by subject: called up by artworks, written into proofs, taken in and out
+interface Entry {
+  key: string;
+  name: string;
+  parent: string | null;
+  document: {
+    kind: string;
+    calls: string[];
+    meant?: object;
+    by: Record<string, { long: string[]; short: string[]; tags: string[] }>;
+  };
+  revision: number;
+}
+interface Content {
+  state: string;
+  outOfDate: boolean;
+  fields: { title: { value: string }; description: { value: string }; tags: { value: string[] } };
+  content: { words: Record<string, Record<string, { from: string }>> };
+}
+interface Seen {
+  total: number;
+  items: { proof: string; fields: { field: string; now: string; next: string; stays: boolean }[] }[];
+}
+const made = (key: string, calls: string[], long = 'Said at length.'): Omit<Entry, 'key' | 'revision'> => ({
+  name: key,
+  parent: null,
+  document: { kind: 'subject', calls, by: { en: { long: [long], short: ['Said shortly'], tags: [`${key} gift`] } } },
+});
+const proof = (id: string) => ok<Content>('GET', `/proofs/${id}`);
+const table = async (text: string) =>
+  fetch(`${BASE}/api/v1/phrases/table`, { method: 'POST', body: text, headers: { authorization: `Bearer ${TOKEN}`, 'content-type': 'text/csv' } }).then(
+    async (r) => ({ status: r.status, body: (await r.json()) as { added: number; changed: number; faults: { row: number }[]; detail: string } }),
+  ); // prettier-ignore
+
+test('a workspace begins with what ships', async () => {
+  const { items } = await ok<Items<Entry>>('GET', '/phrases');
+  expect(items.length).toBeGreaterThanOrEqual(120);
+  const entry = await ok<Entry>('GET', '/phrases/lighthouse');
+  expect(entry.parent).toBe('sea');
+});
+
+test('an entry is made, changed on the state it was seen in, and taken out; each step can be taken back', async () => {
+  const body = made('sea glass', ['sea glass']);
+  const first = await ok<Entry>('PUT', '/phrases/sea-glass', body);
+  expect(first.revision).toBe(1);
+  expect((await call('PUT', '/phrases/sea-glass', body)).status).toBe(409);
+  const changed = { ...body, name: 'Sea glass', document: { ...body.document, calls: ['sea glass', 'beach glass'] } };
+  expect((await ok<Entry>('PUT', '/phrases/sea-glass', { ...changed, revision: 1 })).revision).toBe(2);
+  expect((await call('PUT', '/phrases/sea-glass', { ...changed, revision: 1 })).status).toBe(409);
+  await ok('DELETE', '/phrases/sea-glass');
+  expect((await call('GET', '/phrases/sea-glass')).status).toBe(404);
+  await ok('POST', '/activity/undo', {});
+  expect((await ok<Entry>('GET', '/phrases/sea-glass')).document.calls).toHaveLength(2);
+});
+
+test.each([
+  ['below itself', 'PUT', '/phrases/ring-a', { ...made('ring-a', ['ring a']), parent: 'ring-a' }, /below itself/],
+  ['below what is not there', 'PUT', '/phrases/ring-a', { ...made('ring-a', ['ring a']), parent: 'nowhere' }, /no entry nowhere/],
+  ['without a name', 'PUT', '/phrases/ring-a', { ...made('ring-a', ['ring a']), name: ' ' }, /needs a name/],
+])('%s is refused with a sentence', async (_, method, path, body, sentence) => {
+  const answer = await call<{ detail: string }>(method, path, body);
+  expect([answer.status, answer.body.detail]).toEqual([422, expect.stringMatching(sentence)]);
+});
+
+test('the book goes out as a table and comes in again; rows that make no sense are told', async () => {
+  const out = await fetch(`${BASE}/api/v1/phrases/table`, { headers: { authorization: `Bearer ${TOKEN}` } });
+  expect(out.headers.get('content-disposition')).toContain('phrasebook.csv');
+  const text = await out.text();
+  expect((await table(text)).body).toMatchObject({ added: 0, changed: 0, faults: [] });
+  const more = await table(
+    'name,kind,calls,tags\r\nDriftwood,subject,driftwood,driftwood art\r\n,subject,x,y\r\nOdd,planet,x,y\r\n',
+  );
+  expect(more.body).toMatchObject({ added: 1, changed: 0 });
+  expect(more.body.faults.map((f) => f.row)).toEqual([2, 3]);
+  const json = JSON.parse(await (await fetch(`${BASE}/api/v1/phrases/table?form=json`, { headers: { authorization: `Bearer ${TOKEN}` } })).text()) as { entries: object[] }; // prettier-ignore
+  expect((await table(JSON.stringify(json))).body).toMatchObject({ added: 0, changed: 0, faults: [] });
+  expect((await table('{"entries": 3}')).status).toBe(422);
+  expect((await table('\u0000\u0001')).status).toBe(422);
+  await ok('DELETE', '/phrases/driftwood');
+});
+
+describe('proofs', () => {
+  let docket: string;
+  let run: Run;
+  let ids: string[];
+  beforeAll(async () => {
+    await openShop();
+    const artworks = await newArtworks(3);
+    const shop = await openShop();
+    const { document } = await ok<{ document: Record<string, unknown> }>('GET', `/dockets/${shop.docket}`);
+    docket = (
+      await ok<{ id: string }>('POST', '/dockets', {
+        name: `Written ${process.pid}`,
+        document: {
+          ...document,
+          words: { title: { en: '{{ written.title }}' }, description: { en: '{{ phrase.long }}' } },
+          tags: { en: ['{{ written.tags }}'] },
+        },
+      })
+    ).id;
+    run = await ok<Run>('POST', '/runs', { artworks, dockets: [docket], outlets: ['quayside'] });
+    await drafted(run.id);
+    ids = (await ok<Items<{ id: string }>>('GET', `/proofs?run=${run.id}`)).items.map((p) => p.id);
+  });
+
+  test('say what the phrasebook says, and are out of date when that says otherwise', async () => {
+    const before = await proof(ids[0]!);
+    const entry = await ok<Entry>('GET', '/phrases/lighthouse');
+    expect(entry.document.by.en!.long).toContain(before.fields.description.value);
+    expect(before.content.words.description!.en!.from).toBe('phrasebook');
+    expect(before.outOfDate).toBe(false);
+    const document = { ...entry.document, by: { en: { ...entry.document.by.en!, long: ['Light for late boats.'] } } };
+    await ok('PUT', '/phrases/lighthouse', { name: entry.name, parent: entry.parent, document, revision: entry.revision });
+    expect((await proof(ids[0]!)).outOfDate).toBe(true);
+    const again = await ok<Run>('POST', '/proofs/draft', { ids });
+    await drafted(again.id);
+    expect((await proof(ids[0]!)).fields.description.value).toBe('Light for late boats.');
+    const uses = (await ok<Items<{ key: string; proofs: number }>>('GET', '/phrases')).items.find((e) => e.key === 'lighthouse')!;
+    expect(uses.proofs).toBeGreaterThanOrEqual(3);
+  });
+
+  test('are shown before they are written anew, field by field; what a hand wrote stays, and it is taken back', async () => {
+    await ok('PATCH', `/proofs/${ids[1]!}`, { description: 'By hand.' });
+    const asked = { ids, fields: ['description'], seeds: ['gift for a night owl'], throws: 1 };
+    const seen = await ok<Seen>('POST', '/proofs/writing/try', asked);
+    expect(seen.total).toBe(3);
+    const fields = new Map(seen.items.map((i) => [i.proof, i.fields[0]!]));
+    expect(fields.get(ids[0]!)).toMatchObject({ field: 'description', stays: false });
+    expect(fields.get(ids[1]!)).toMatchObject({ stays: true, next: 'By hand.' });
+    const next = fields.get(ids[0]!)!.next;
+    expect(next).toMatch(/night owl/);
+    expect((await proof(ids[0]!)).fields.description.value).not.toBe(next);
+    const done = await ok<{ proofs: number; undo: string }>('POST', '/proofs/writing', { ...asked, except: [ids[2]!] });
+    expect(done.proofs).toBe(2);
+    const state = (want: (c: Content) => boolean, what: string) => until(() => proof(ids[0]!), (c) => c.state !== 'drafting' && want(c), what); // prettier-ignore
+    const after = await state((c) => c.fields.description.value === next, 'written');
+    expect(after.content.words.description!.en!.from).toBe('drafted');
+    expect((await proof(ids[1]!)).fields.description.value).toBe('By hand.');
+    await ok('POST', '/activity/undo', { id: done.undo });
+    await state((c) => c.fields.description.value === 'Light for late boats.', 'taken back');
+  });
+
+  test('another throw of the dice says otherwise, the same one the same', async () => {
+    const ask = async (throws: number) =>
+      (await ok<Seen>('POST', '/proofs/writing/try', { ids: [ids[0]!], fields: ['description'], seeds: [], throws })).items[0]!
+        .fields[0]!.next;
+    const [one, same, other] = [await ask(1), await ask(1), await ask(2)];
+    expect(one).toBe(same);
+    expect(other).not.toBe(one);
+  });
+
+  test('nothing is asked of nothing', async () => {
+    expect((await call('POST', '/proofs/writing', { ids: [], fields: ['title'], seeds: [], throws: 1 })).status).toBe(422);
+    expect((await call('POST', '/proofs/writing/try', { ids, fields: [], seeds: [], throws: 1 })).status).toBe(422);
+  });
+});
+
+test('a subject that is seen often and has no entry is offered as one, with what its listings say', async () => {
+  const artworks = await newArtworks(3);
+  for (const id of artworks) await ok('PATCH', `/artworks/${id}`, { subject: 'quillwort' });
+  const { items } = await ok<Items<{ subject: string; artworks: number; entry: Entry }>>('GET', '/phrases/offered');
+  const offered = items.find((o) => o.subject === 'quillwort')!;
+  expect(offered.artworks).toBe(3);
+  expect(offered.entry).toMatchObject({ key: 'quillwort', document: { calls: ['quillwort'] } });
+  const { key, name, parent, document } = offered.entry;
+  await ok('PUT', `/phrases/${key}`, { name, parent, document });
+  const called = await ok<Items<{ key: string; place: string }>>('GET', `/artworks/${artworks[0]!}/phrases`);
+  expect(called.items[0]).toMatchObject({ key: 'quillwort', place: 'subject' });
+});
