@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { syllable } from 'syllable';
 import { kindOf, kindNames } from '../src/core/docket/kinds';
-import { wordCount } from '../src/core/copy/ranked';
+import { wordCount } from '../src/core/copy/telling';
 import { sentencesOf } from '../src/core/writing/grammar';
 import { likeness, titleFor, write } from '../src/core/writing/write';
 import type { Brief, Motif } from '../src/core/writing/brief';

@@ -2,6 +2,7 @@ import formbody from '@fastify/formbody';
 import multipart from '@fastify/multipart';
 import Fastify from 'fastify';
 import { controlRoutes } from './control';
+import { demand } from './demand/demand';
 import { kestrel } from './kestrel/kestrel';
 import { printHouses } from './printhouses/printhouses';
 import { HARBOUR, NORTH, quayside } from './quayside/quayside';
@@ -17,6 +18,7 @@ await app.register((part, _, done) => (kestrel(part, `${folder}/kestrel`), done(
 for (const shop of [HARBOUR, NORTH])
   await app.register((part, _, done) => (quayside(part, `${folder}/${shop.name}`, shop), done()), { prefix: `/${shop.name}` });
 await app.register((part, _, done) => (printHouses(part, `${folder}/houses`), done()), { prefix: '/houses' });
+await app.register((part, _, done) => (demand(part), done()), { prefix: '/demand' });
 app.get('/health', () => ({ ok: true }));
 await app.listen({ host: '127.0.0.1', port });
 

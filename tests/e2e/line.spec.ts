@@ -47,6 +47,9 @@ test('a docket is made with its live result beside it', async ({ page }) => {
   await page.getByLabel('Name', { exact: true }).fill('Story shirt');
   await expect(page.locator('canvas[data-drawn]').first()).toBeVisible();
   await page.getByLabel('How much').fill('40');
+  await page
+    .getByRole('combobox', { name: /^Title, one part/ })
+    .fill('{{ artwork.name }} Shirt, {{ artwork.subject | title }} Tee');
   await page.getByRole('button', { name: 'Save docket' }).click();
   await expect(page.getByText('Story shirt is saved.')).toBeVisible();
   await expect(page).toHaveURL(/dockets\/[0-9a-f-]{36}/);
@@ -75,6 +78,7 @@ test('a range of the sheet is drafted by keyboard; what lacks a subject is held'
   await page.goto('/sheet');
   await page.getByRole('searchbox').fill('story');
   await expect(page.getByText(/^3 artworks/)).toBeVisible();
+  await expect(page).toHaveURL(/find=story/);
   const cell = (row: number, text = 'Story shirt, Kestrel Fair') =>
     page.getByRole('gridcell', { name: new RegExp(`Story ${row}, ${text}`) });
   // they were brought in side by side, so any of them may have come first

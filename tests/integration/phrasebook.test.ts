@@ -169,3 +169,60 @@ test('a subject that is seen often and has no entry is offered as one, with what
   const called = await ok<Items<{ key: string; place: string }>>('GET', `/artworks/${artworks[0]!}/phrases`);
   expect(called.items[0]).toMatchObject({ key: 'quillwort', place: 'subject' });
 });
+
+describe('what is searched', () => {
+  interface Seen {
+    total: number;
+    counts: { fetched: number; own: number };
+    rows: {
+      phrase: string;
+      source: string;
+      searches: number;
+      competing: number;
+      clickRate: number;
+      worth: number;
+      used: number;
+    }[];
+  }
+  const own = (text: string) =>
+    fetch(`${BASE}/api/v1/demand/table`, { method: 'POST', body: text, headers: { authorization: `Bearer ${TOKEN}`, 'content-type': 'text/csv' } }).then(
+      async (r) => ({ status: r.status, body: (await r.json()) as { count: number; faults: object[]; detail?: string } }),
+    ); // prettier-ignore
+  test('a workspace begins with the table that ships, and finds in it', async () => {
+    const all = await ok<Seen>('GET', '/demand?count=5');
+    expect(all.counts.fetched).toBeGreaterThanOrEqual(5000);
+    const found = await ok<Seen>('GET', '/demand?find=lighthouse&count=20');
+    expect(found.total).toBeGreaterThan(5);
+    for (const r of found.rows) {
+      expect(r.phrase).toContain('lighthouse');
+      expect(r.worth).toBeCloseTo((r.searches * r.clickRate) / Math.sqrt(1 + r.competing), 3);
+    }
+    expect(found.rows.map((r) => r.worth)).toEqual(found.rows.map((r) => r.worth).sort((a, b) => b - a));
+  });
+  test('a table of one’s own counts before it, decides on tags, and goes again', async () => {
+    const taken = await own(
+      'phrase,searches,competing,click rate\nlighthouse shirt,900000,3,9%\nlighthouse nonsense,many,1,1%\n',
+    );
+    expect(taken).toMatchObject({ status: 200, body: { count: 1, faults: [{ row: 2 }] } });
+    expect((await own('colour,size\n1,2')).status).toBe(422);
+    const { docket } = await openShop();
+    const { document } = await ok<{ document: Record<string, unknown> }>('GET', `/dockets/${docket}`);
+    const artworks = await newArtworks(1);
+    const tags = { en: ['{{ searched.tags }}', ...Array.from({ length: 30 }, (_, i) => `filler number ${i}`)] };
+    const { id } = await ok<{ id: string }>('POST', '/dockets', {
+      name: `Searched ${process.pid}`,
+      document: { ...document, tags },
+    });
+    const run = await ok<Run>('POST', '/runs', { artworks, dockets: [id], outlets: ['kestrel'] });
+    await drafted(run.id);
+    const [made] = (await ok<Items<{ id: string }>>('GET', `/proofs?run=${run.id}`)).items;
+    const { value } = (await proof(made!.id)).fields.tags;
+    // by itself, or with a word more
+    expect(value.some((t) => t.includes('lighthouse') && t.includes('shirt'))).toBe(true);
+    expect(value).toHaveLength(13);
+    expect((await ok<{ count: number }>('DELETE', '/demand/own')).count).toBe(1);
+    const back = await ok<Seen>('GET', '/demand?find=lighthouse%20shirt');
+    expect(back.counts.own).toBe(0);
+    expect(back.rows.find((r) => r.phrase === 'lighthouse shirt')?.searches ?? 0).toBeLessThan(900000);
+  });
+});

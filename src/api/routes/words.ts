@@ -4,11 +4,12 @@ import { Key } from '@/core/phrasebook/entry';
 import { LIMITS } from '@/core/limits';
 import { called } from '@/services/words/calling';
 import { offeredPhrases, phrasebook, phraseOf, phrasesIn, phrasesOut, putPhrase, removePhrase } from '@/services/words/editing';
+import { demandSeen, dropOwnDemand, fetchDemand, takeDemand } from '@/services/words/demand';
 import { tryWriting, writeAnew, type ProofsAsked } from '@/services/words/rewriting';
 import { attached } from '../attached';
 import { textOf } from '../body';
 import { route, stream } from '../route';
-import { IdOf, Items, OneOf } from '../shapes/parts';
+import { Exactly, IdOf, Items, OneOf } from '../shapes/parts';
 import * as shape from '../shapes/words';
 
 const key = { key: Type.Unsafe<string>({ ...Key, title: 'entry' }) };
@@ -99,5 +100,43 @@ export const WORDS_ROUTES = [
       answers: shape.WritingDone,
     },
     ({ workspace, body }) => writeAnew(workspace, meant(body), body, body.except ?? []),
+  ),
+  route(
+    'GET',
+    '/demand',
+    {
+      does: 'a window of what is searched, from a place on',
+      query: {
+        find: Type.Optional(Type.String({ maxLength: 80 })),
+        order: Type.Optional(OneOf(['worth', 'searches', 'competing', 'phrase'])),
+        from: Type.Optional(Type.Integer({ minimum: 0, maximum: 1_000_000 })),
+        count: Type.Optional(Type.Integer({ minimum: 1, maximum: 200 })),
+      },
+      answers: shape.DemandWindow,
+    },
+    ({ workspace, query: { find = '', order = 'worth', from = 0, count = 50 } }) =>
+      demandSeen(workspace, { find: find.trim().toLowerCase(), order }, from, count),
+  ),
+  route(
+    'POST',
+    '/demand/refresh',
+    { does: 'fetches what is searched', answers: Exactly({ count: Type.Integer() }) },
+    async ({ workspace }) => ({ count: await fetchDemand(workspace) }),
+  ),
+  route(
+    'POST',
+    '/demand/table',
+    {
+      does: 'takes a table of one’s own in (CSV: phrase, searches, competing, click rate, months); it counts before what was fetched',
+      takes: { type: 'text/csv' },
+      answers: shape.DemandTaken,
+    },
+    async ({ workspace, request }) => takeDemand(workspace, await textOf(request, LIMITS.tableBytes)),
+  ),
+  route(
+    'DELETE',
+    '/demand/own',
+    { does: 'throws one’s own phrases away', answers: Exactly({ count: Type.Integer() }) },
+    async ({ workspace }) => ({ count: await dropOwnDemand(workspace) }),
   ),
 ];

@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Key, PhraseDocument, PHRASE_KINDS } from '@/core/phrasebook/entry';
 import { AskedWriting } from '@/core/writing/brief';
+import { DEMAND_SOURCES } from '@/core/tags/demand';
 import { ProofSearch } from './line';
 import { Exactly, Ids, Named, OneOf, OrNull, Text, Uuid, Whole } from './parts';
 
@@ -58,6 +59,29 @@ export const PhrasesCalled = Exactly({
   ),
 });
 export type PhrasesCalledView = Static<typeof PhrasesCalled>;
+
+export const DemandWindow = Named('DemandWindow', {
+  total: Whole,
+  counts: Exactly({ fetched: Whole, own: Whole }),
+  rows: Type.Array(
+    Exactly({
+      phrase: Text,
+      source: OneOf(DEMAND_SOURCES),
+      searches: Type.Integer({ description: 'in a month, on the mean of a year' }),
+      competing: Type.Integer({ description: 'listings that answer to it' }),
+      clickRate: Type.Number({ description: 'of those who see a listing for it, the share that looks closer' }),
+      months: Type.Array(Type.Number(), { description: 'each month’s share of a year times twelve, January first' }),
+      worth: Type.Number({ description: 'searches × click rate ÷ √(1 + competing): visits in a month' }),
+      season: OrNull(Whole, 'the month from which it is searched more, 0 for January'),
+      used: Type.Integer({ description: 'live listings that have it as a tag' }),
+    }),
+  ),
+});
+export type DemandWindowView = Static<typeof DemandWindow>;
+export const DemandTaken = Exactly({
+  count: Whole,
+  faults: Type.Array(Exactly({ row: Whole, sentence: Text }), { description: 'rows that make no sense, and were left out' }),
+});
 
 const asked = {
   fields: Type.Array(Type.String({ pattern: FIELD }), { minItems: 1, maxItems: 40, description: 'title, description, tags, …' }),

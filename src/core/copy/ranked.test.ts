@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { lengthOf, type Counted, COUNTED } from '../outlet/length';
-import { assembled, fillLine, isLine, partsOf, tellingWords, type RankedPart } from './ranked';
+import { assembled, fillLine, isLine, partsOf, type RankedPart } from './ranked';
+import { tellingWords } from './telling';
 
 const PATTERN = `{{ artwork.name | title }} Shirt
 - {{ artwork.subject | title }} Tee

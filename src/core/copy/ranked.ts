@@ -1,7 +1,7 @@
 import { lengthOf, type Counted } from '../outlet/length';
 import type { WordingSubject } from './values';
 import { fill, type Filled } from './wording';
-import { singular } from './plural';
+import { tellingWords } from './telling';
 
 /** A part of a line of text: 0 must be there, the higher its rank the sooner it goes. */
 export interface RankedPart {
@@ -14,8 +14,6 @@ const LINE = 320;
 export const isLine = ({ limit, format }: { limit: number; format: string }): boolean => limit <= LINE && format === 'plain';
 
 const JOINED = ', ';
-/** Words that say nothing by themselves. */
-const LITTLE = new Set(['a', 'an', 'the', 'and', 'or', 'of', 'for', 'in', 'on', 'with', 'to', 'by', 'at', 'from', 'as', 'is']);
 
 /** A pattern's parts: one a line, less important the more dashes it begins with. */
 export function partsOf(pattern: string): RankedPart[] {
@@ -27,13 +25,6 @@ export function partsOf(pattern: string): RankedPart[] {
     })
     .filter((p) => p.text);
 }
-
-/** The words of a text as they are compared: in small letters and the singular, without those that say nothing. */
-export const tellingWords = (text: string): string[] =>
-  (text.toLowerCase().match(/[\p{L}\p{N}]+(?:[-’'][\p{L}\p{N}]+)*/gu) ?? []).filter((w) => !LITTLE.has(w)).map(singular);
-
-/** How many words a text has. */
-export const wordCount = (text: string): number => text.match(/[\p{L}\p{N}]+(?:[-’'.][\p{L}\p{N}]+)*/gu)?.length ?? 0;
 
 /** Parts in the order of their importance, the first of one rank before others, with their places. */
 const byRank = (parts: readonly RankedPart[]): number[] =>

@@ -14,6 +14,7 @@ export const VALUES = {
     people: 'whom it is for: “sailors”',
     occasion: 'for when it is: “a birthday”',
   },
+  searched: { tags: 'phrases that are searched of what it shows, those that are worth most first' },
   artwork: {
     name: 'the motif’s name, without what its twins add',
     subject: 'what it shows',

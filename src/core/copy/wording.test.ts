@@ -1,6 +1,5 @@
-import { faultSentence, fill, fillTags } from './wording';
+import { faultSentence, fill, tagCandidates } from './wording';
 
-const counted = 'code points' as const;
 /** What is filled, or the sentence that says why not. */
 const told = (pattern: string, of: Parameters<typeof fill>[1]) => {
   const filled = fill(pattern, of);
@@ -69,29 +68,30 @@ test.each([
 );
 
 describe('tags', () => {
-  // 3 to 20 characters, 13 to a listing is one well-known limit (common practice)
-  const limits = { max: 13, minLength: 3, maxLength: 20, counted };
-  test('keywords come first, repeats and long ones are left out', () => {
-    const made = fillTags(
-      ['{{ artwork.subject }} gift', 'Coastal Gift', 'a very long tag that no outlet would take'],
-      ['coastal gift', 'ok'],
-      subject,
-      limits,
-    );
-    expect(made.tags).toEqual(['coastal gift', 'lighthouse gift']);
-    expect(made.tooLong).toEqual(['a very long tag that no outlet would take']);
+  const tags = (patterns: string[], keywords: string[] = []) => tagCandidates(patterns, keywords, subject);
+  test('keywords come first, then what patterns make; each once', () => {
+    const { candidates } = tags(['{{ artwork.subject }} gift', 'Coastal Gift'], ['coastal  gift', 'ok']);
+    expect(candidates.map((c) => c.tag)).toEqual(['coastal gift', 'ok', 'lighthouse gift']);
+    expect(candidates[0]!.own).toBeGreaterThan(candidates[2]!.own);
   });
-  test('never more than the outlet takes', () =>
-    expect(
-      fillTags(
-        Array.from({ length: 30 }, (_, i) => `tag number ${i}`),
-        [],
-        subject,
-        limits,
-      ).tags,
-    ).toHaveLength(13));
-  test('a tag that lacks a value is told', () =>
-    expect(fillTags(['{{ artwork.mood }} gift'], [], subject, limits).faults).toEqual([
+  test('one that begins with ! stays; several of one value are several', () => {
+    const many = { ...subject, written: { tags: 'one two\n three four ' }, searched: { tags: 'five six' } };
+    const { candidates } = tagCandidates(['! Always This', '{{ written.tags }}', '{{ searched.tags }}'], [], many);
+    expect(candidates.map((c) => [c.tag, c.locked === true])).toEqual([
+      ['always this', true],
+      ['one two', false],
+      ['three four', false],
+      ['five six', false],
+    ]);
+    // what is searched is worth what it is searched
+    expect(candidates[3]!.own).toBeLessThan(0.01);
+  });
+  test('where nothing is searched of it, nothing is wrong', () => {
+    expect(tags(['{{ searched.tags }}'])).toEqual({ candidates: [], faults: [] });
+  });
+  test('a tag that lacks a value is told, once', () => {
+    expect(tags(['{{ artwork.mood }} gift', '{{ artwork.mood }} art']).faults).toEqual([
       { code: 'missing', what: 'artwork.mood' },
-    ]));
+    ]);
+  });
 });

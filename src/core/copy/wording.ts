@@ -1,7 +1,7 @@
 import { thousands } from '../thousands';
 import { Liquid, TypeGuards, type Template, type TagToken } from 'liquidjs';
 import { LIMITS } from '../limits';
-import { lengthOf, type Counted } from '../outlet/length';
+import type { Candidate } from '../tags/choose';
 import { plural } from './plural';
 import { VALUES, type WordingSubject } from './values';
 
@@ -137,38 +137,41 @@ export function faultSentence({ code, what = '' }: PatternFault): string {
   const [group, name] = what.split('.');
   if (what.startsWith('phrase ')) return `There is no entry “${what.slice(7)}” in the phrasebook, or it says nothing.`;
   if (group === 'phrase') return 'The pattern asks for the phrasebook, and no entry is called up by this artwork.';
+  if (group === 'searched') return 'The pattern asks for what is searched, and nothing is known of what this artwork shows.';
   if (group === 'written') return 'The pattern asks for a text written from the artwork, which is not written in this language.';
   return group === 'artwork' && name
     ? `The pattern asks for the artwork’s ${name}, which is not filled in.`
     : `The pattern asks for ${what}, which has no value.`;
 }
 
-/**
- * Tags from patterns and from the artwork's own keywords, in order, lower case, without repeats and within the outlet's
- * lengths; at most `max`. Tags that are too long are left out and named.
- */
-export function fillTags(
-  patterns: string[],
-  keywords: string[],
+/** Tags that patterns and an artwork's own keywords make, in their order, each once; those that stay begin with `!`. */
+export function tagCandidates(
+  patterns: readonly string[],
+  keywords: readonly string[],
   subject: WordingSubject,
-  limits: { max: number; minLength: number; maxLength: number; counted: Counted },
-): { tags: string[]; faults: PatternFault[]; tooLong: string[] } {
-  const tags: string[] = [];
+): { candidates: Candidate[]; faults: PatternFault[] } {
+  const candidates: Candidate[] = [];
   const faults: PatternFault[] = [];
-  const tooLong: string[] = [];
-  const offer = (text: string) => {
-    const tag = text.toLowerCase().replace(/\s+/g, ' ').trim();
-    if (!tag) return;
-    const length = lengthOf(tag, limits.counted);
-    if (length > limits.maxLength) tooLong.push(tag);
-    else if (length >= limits.minLength && !tags.includes(tag)) tags.push(tag);
+  const offer = (text: string, own: number) => {
+    const locked = /^\s*!/.test(text);
+    const tag = text.replace(/^\s*!/, '').toLowerCase().replace(/\s+/g, ' ').trim();
+    // what is meant more stands before: a little of it decides where nothing else does
+    if (tag && !candidates.some((c) => c.tag === tag))
+      candidates.push({ tag, own: own - candidates.length / 1000, ...(locked && { locked }) });
   };
-  for (const keyword of keywords) offer(keyword);
+  for (const keyword of keywords) offer(keyword, OWN_WORDS);
   for (const pattern of patterns) {
     const filled = fill(pattern, subject);
     // a value may bring several, one a line
-    if (filled.ok) for (const tag of filled.text.split('\n')) offer(tag);
+    // what is searched is worth what it is searched, and nothing beside
+    const own = /\bsearched\./.test(pattern) ? 0 : OF_PATTERNS;
+    if (filled.ok) for (const tag of filled.text.split('\n')) offer(tag, own);
+    else if (filled.fault.what?.startsWith('searched'))
+      continue; // nothing is searched of it: that holds nobody up
     else if (!faults.some((f) => f.code === filled.fault.code && f.what === filled.fault.what)) faults.push(filled.fault);
   }
-  return { tags: tags.slice(0, limits.max), faults, tooLong };
+  return { candidates, faults };
 }
+/** What a seller's own words, and those of patterns, are worth beside what is searched: visits in a month, fitted by eye. */
+const OWN_WORDS = 3;
+const OF_PATTERNS = 1.5;

@@ -91,6 +91,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'docket.changed': (v) => `Changed the docket “${v.name}”: ${list(v.parts) || 'its name'}`,
   'docket.mended': mendedDockets,
   'words.written': (v) => `Had ${some(v.proofs, 'proof')} written from the artwork: ${list(v.fields)}`,
+  'demand.taken': (v) => `Brought in what is searched: ${some(v.count, 'phrase')}`,
+  'demand.dropped': (v) => `Threw ${some(v.count, 'phrase')} of their own away that are searched`,
   'phrase.made': (v) => `Added “${v.name}” to the phrasebook`,
   'phrase.changed': (v) => `Changed “${v.name}” in the phrasebook`,
   'phrase.removed': (v) => `Took “${v.name}” out of the phrasebook`,

@@ -76,7 +76,7 @@ export function starterParts(id: string, blank: BlankDocument, scenes: readonly 
       description: { en: '{{ written.long }}' },
     },
     tags: {
-      en: ['{{ written.tags }}', ...kind.tags],
+      en: ['{{ written.tags }}', '{{ searched.tags }}', ...kind.tags],
     },
   };
 }

@@ -1,4 +1,4 @@
-import { tellingWords } from '../copy/ranked';
+import { tellingWords } from '../copy/telling';
 import type { Phrase } from './entry';
 
 /** Where a call-up word stood, the most telling first, with how much it counts. */

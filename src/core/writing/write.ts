@@ -1,4 +1,5 @@
-import { assembled, tellingWords, type RankedPart } from '../copy/ranked';
+import { assembled, type RankedPart } from '../copy/ranked';
+import { tellingWords } from '../copy/telling';
 import { singular } from '../copy/plural';
 import type { Whole } from '../phrasebook/entry';
 import type { Brief, Tone, Written } from './brief';
@@ -115,7 +116,8 @@ function longOf(brief: Brief, page: Page): string {
   const second = phrases.slice(1).find((p) => p.kind !== phrases[0]!.kind && p.wording.long.some(page.allowed));
   const beside = second && page.dice.one(second.wording.long.filter(page.allowed));
   const seen = opening ?? '';
-  const inks = !/\b(in|of) [a-z ]+(, [a-z ]+)* and /.test(seen) && motif.colours.length > 1 ? page.say('colours') : null;
+  const told = page.slots.colours && seen.toLowerCase().includes(page.slots.colours.toLowerCase());
+  const inks = page.slots.colours && !told ? page.say('colours') : null;
   const typed = seeds.filter((s) => !bounded(s).test(said(seen, subject, beside)));
   const head = page.dice.chance(50) ? [said(opening, inks), said(subject)] : [said(subject, opening), said(inks)];
   const gift = said(

@@ -12,6 +12,7 @@ import { blanksByIds } from '../../data/stockroom/blanks';
 import { triedDocket } from '../stockroom/dockets';
 import { contentsOf, stateAfter } from './content';
 import { makingsOf } from './prepare/making';
+import { demandOf } from './prepare/searched';
 import { phrasebookOf } from '../words/phrasebook';
 import { prepare } from './prepare/prepare';
 import { priceLabels } from './prepare/prices';
@@ -239,22 +240,26 @@ export async function tryDocket(
       document.lines.map((l) => l.blank),
     );
     const others = await artworks.artworksByIds(tx, artworksIn(document));
+    const docket = { id: '', name: '', document, revision: 0, updatedAt: '' };
+    const byId = new Map(blanks.map((b) => [b.id, b]));
+    const book = await phrasebookOf(tx);
     const made = prepare({
       proofId: '',
       artwork,
       twins: [],
-      docket: { id: '', name: '', document, revision: 0, updatedAt: '' },
+      docket,
       order: effective(document, outletId),
       plan,
       ownPlacements: null,
       choices: [],
       waivers: [],
-      blanks: new Map(blanks.map((b) => [b.id, b])),
+      blanks: byId,
       others: new Map(others.map((a) => [a.id, a])),
       enclosures: new Map((await enclosuresByIds(tx, document.downloads?.along ?? [])).map((e) => [e.id, e])),
       outlet: { ...outlet, rules: outlet.rules, rulesVersion: outlet.rulesVersion },
       kept: { fields: { words: {}, tags: {} }, variants: [], shots: null, writing: null },
-      book: await phrasebookOf(tx),
+      book,
+      demand: await demandOf(tx, artwork, [], book, [docket], byId),
     });
     return { ...made, fees: outlet.rules.fees, language: mainLanguage(outlet.rules), names: lineNames(document) };
   });

@@ -9,6 +9,9 @@ export const HOUSES = (process.env.PRINT_HOUSES ?? 'brightsea,aldergate').split(
 /** Address of a print house's catalogue. */
 export const catalogueOf = (house: string): string => `${standins()}/houses/${house}/catalogue`;
 
+/** Where what is searched is told. */
+export const DEMAND_HOUSE = (): string => `${standins()}/demand/phrases.csv`;
+
 export interface OutletKind {
   style: string;
   name: string;

@@ -2,6 +2,8 @@ import { inWorkspace } from '../../data/database';
 import { addJob } from '../../data/jobs';
 import { listOutlets, putOutlet } from '../../data/outlets/outlets';
 import { Trouble } from '../trouble';
+import { demandCounts } from '../../data/stockroom/demand';
+import { fetchDemand } from '../words/demand';
 import { beginWithStart } from '../words/phrasebook';
 import { refreshHouses } from './blanks';
 import { movedTo, outletKinds } from './houses';
@@ -14,7 +16,16 @@ export async function openStockroom(workspace: string): Promise<void> {
     for (const o of await listOutlets(tx)) await putOutlet(tx, { ...o, baseUrl: movedTo(o.baseUrl) });
   });
   await inWorkspace(workspace, beginWithStart);
+  await demandOnce(workspace);
   await keepHousesFresh(workspace);
+}
+
+/** What is searched is fetched when a workspace is opened; a house that does not answer is asked the next time. */
+async function demandOnce(workspace: string): Promise<void> {
+  if ((await inWorkspace(workspace, demandCounts)).fetched) return;
+  await fetchDemand(workspace).catch((error) => {
+    if (!(error instanceof Trouble)) throw error;
+  });
 }
 
 /** Print houses change what they offer without telling: they are asked every day. */

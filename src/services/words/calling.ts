@@ -2,7 +2,7 @@ import { motifName } from '../../core/artwork/likeness/motif-name';
 import type { Called } from '../../core/phrasebook/call-up';
 import { artworkById, motifNames } from '../../data/artwork/artworks';
 import { inWorkspace } from '../../data/database';
-import { tellingOf } from '../line/prepare/writing';
+import { tellingOf } from '../line/prepare/telling';
 import { Trouble } from '../trouble';
 import { calledUp, phrasebookOf } from './phrasebook';
 

@@ -24,6 +24,8 @@ import { blanksByIds, type BlankRow } from '../../../data/stockroom/blanks';
 import { docketsByIds, type DocketRow } from '../../../data/stockroom/dockets';
 import { enclosuresByIds, type EnclosureRow } from '../../../data/stockroom/enclosures';
 import { listPlans } from '../../../data/stockroom/plans';
+import type { DemandRow } from '../../../data/stockroom/demand';
+import { demandOf } from './searched';
 import { phrasebookOf, type Phrasebook } from '../../words/phrasebook';
 
 /** A plan as it stands: prices say which revision of which plan they follow. */
@@ -61,6 +63,8 @@ export interface Making {
   kept: { fields: ProofFields; variants: ProofVariant[]; shots: Shot[] | null; writing: AskedWriting | null };
   /** What words are made of beside the docket’s patterns. */
   book: Phrasebook;
+  /** What is searched of what it shows: phrases that say nothing beyond it. */
+  demand: DemandRow[];
 }
 
 export interface Wanted {
@@ -107,6 +111,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
   const along = [...new Set(named.flatMap((d) => d.document.downloads?.along ?? []))];
   const enclosures = new Map(along.length ? (await enclosuresByIds(tx, along)).map((e) => [e.id, e]) : []);
   const book = await phrasebookOf(tx);
+  const demand = await demandOf(tx, artwork, twins, book, [...dockets.values()], blanks);
   return wanted.map(({ id, docketId, outletId, fields, variants, shots, writing }) => {
     const docket = dockets.get(docketId)!;
     const outlet = outlets.get(outletId)!;
@@ -132,6 +137,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       outlet: { ...outlet, rules, rulesVersion },
       kept: { fields, variants, shots, writing },
       book,
+      demand,
     };
   });
 }

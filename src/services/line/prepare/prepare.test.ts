@@ -140,6 +140,7 @@ interface Change {
   choices?: Making['choices'];
   writing?: Making['kept']['writing'];
   phrases?: Phrase[];
+  demand?: Making['demand'];
 }
 /** Everything that a proof is made from, with what a test wants otherwise. */
 function making(change: Change = {}): Making {
@@ -166,6 +167,7 @@ function making(change: Change = {}): Making {
       shots: null,
       writing: change.writing ?? null,
     },
+    demand: change.demand ?? [],
     book: asBook((change.phrases ?? []).map((p) => ({ ...p, revision: 3 }))),
   };
 }

@@ -1,6 +1,6 @@
 import { motifName } from '../../../core/artwork/likeness/motif-name';
 import { fillLine, isLine } from '../../../core/copy/ranked';
-import { fill, fillTags } from '../../../core/copy/wording';
+import { fill, tagCandidates } from '../../../core/copy/wording';
 import type { WordingSubject } from '../../../core/copy/values';
 import type { Problem } from '../../../core/listing/problems';
 import { isKept, type Field, type InLanguages, type ProofFields, type Source } from '../../../core/listing/proof';
@@ -9,12 +9,14 @@ import { mainLanguage, type RulesDocument } from '../../../core/outlet/rules';
 import { areaOn, buyersText } from '../../../core/stock/blank';
 import { nounOf } from '../../../core/docket/docket';
 import { isWritten } from '../../../core/writing/brief';
+import { chooseTags, type Candidate, type Choice, type TagLimits } from '../../../core/tags/choose';
 import { asPattern } from '../../../core/writing/write';
 import { listed } from '../../../core/writing/grammar';
 import { colourNames } from '../../../core/colour/names';
 import { clothText, measures } from '../../../core/stock/told';
 import { wholes } from '../../words/phrasebook';
-import { wordsIn, type Spoken } from './writing';
+import { wordsIn } from './telling';
+import type { Spoken } from './writing';
 import { filesText, type DownloadOffer } from './downloads';
 import type { LineOffer } from './goods';
 import type { Making } from './making';
@@ -88,9 +90,15 @@ export function wordsOf(
     const hand = kept.fields.tags[language];
     const patterns = asked.includes('tags') && spoken.written(language) ? ['{{ written.tags }}'] : (speaks(order.tags) ?? []);
     for (const p of patterns) uses(p);
-    const made = fillTags(patterns, artwork.keywords, subject, rules.tags);
-    if (!(hand && isKept(hand.from))) for (const fault of made.faults) stop('tags', { fault });
-    tags[language] = field(hand, made.tags, [], sourceOf(patterns));
+    const offered = tagCandidates(patterns, artwork.keywords, subject);
+    const made = tagsFor(offered.candidates, making, rules.tags, language);
+    if (!(hand && isKept(hand.from))) for (const fault of offered.faults) stop('tags', { fault });
+    tags[language] = field(
+      hand,
+      made.tags.map((t) => t.tag),
+      [],
+      sourceOf(patterns),
+    );
   }
   // the same pattern fault is told once
   const seen = new Set<string>();
@@ -106,6 +114,11 @@ export function wordsOf(
     return entry ? [{ key, revision: entry.revision }] : [];
   });
   return { fields: { words, tags }, phrases };
+}
+
+/** Tags by calculation, of what patterns and keywords make: those that cover most of what is searched, where that is told in this language. */
+function tagsFor(candidates: Candidate[], { demand }: Making, limits: TagLimits, language: string): Choice {
+  return chooseTags(candidates, /^en(-|$)/i.test(language) ? demand : [], limits);
 }
 
 /** A size as buyers read it: of a sheet that is cut to its picture how large it really is, to the half centimetre. */
@@ -148,6 +161,7 @@ export function wordingSubject(
       people: whom?.many,
       occasion: when?.one,
     },
+    searched: { tags: making.demand.map((d) => d.phrase).join('\n') },
     phrases: (key, what) => {
       const entry = wholes(book, [{ key, by: key, place: 'name', weight: 1 }], language)[0];
       return entry ? (what === 'tags' ? entry.wording.tags.join('\n') : (entry.wording[what][0] ?? null)) : null;

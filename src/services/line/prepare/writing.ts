@@ -3,37 +3,14 @@ import { pictureKinds } from '../../../core/docket/accepts';
 import { nounOf } from '../../../core/docket/docket';
 import { kindOf } from '../../../core/docket/kinds';
 import { motifName } from '../../../core/artwork/likeness/motif-name';
-import type { Telling } from '../../../core/phrasebook/call-up';
 import { buyersText } from '../../../core/stock/blank';
 import type { Brief, Goods, Motif, Written } from '../../../core/writing/brief';
 import { write } from '../../../core/writing/write';
-import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { calledUp, isGuess, wholes } from '../../words/phrasebook';
 import { filesText, type DownloadOffer } from './downloads';
 import type { LineOffer } from './goods';
 import type { Making } from './making';
-
-/** Words of which so many in a hundred are right are said to be read. */
-const SURE = 0.8;
-
-/** The words that were read in an artwork, as one text: what a hand says of them, else the lines that are sure. */
-export function wordsIn(artwork: ArtworkRow): string {
-  const byHand = artwork.byHand.said;
-  if (byHand !== undefined) return byHand;
-  return (artwork.said ?? [])
-    .filter((line) => line.confidence >= SURE)
-    .map((line) => line.text)
-    .join(' ');
-}
-
-/** What of an artwork calls entries of the phrasebook up. */
-export const tellingOf = (artwork: ArtworkRow, name: string): Telling => ({
-  subject: artwork.subject,
-  occasion: artwork.occasion,
-  words: wordsIn(artwork),
-  name,
-  keywords: artwork.keywords.join(', '),
-});
+import { tellingOf, wordsIn } from './telling';
 
 const bare = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim(); // prettier-ignore
 

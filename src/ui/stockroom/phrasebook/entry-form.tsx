@@ -34,6 +34,8 @@ const KINDS: Record<PhraseKind, string> = {
 const languages = new Intl.DisplayNames('en', { type: 'language' });
 /** Languages that are offered to be added: those of the outlets’ stand-ins, and a few more. */
 const OFFERED = ['en', 'de', 'fr', 'es', 'it', 'nl', 'pl', 'ja'];
+/** Fields that say themselves what is wrong with them. */
+const SHOWN_AT = ['name', 'key', 'parent', 'document.calls'];
 const WHOM = new Set<PhraseKind>(['occasion', 'season']);
 
 /** One entry: whom it calls, what it says at length and in a few words, and its tags, by language. */
@@ -116,7 +118,7 @@ export function EntryForm({
           Save
         </Button>
       </div>
-      {problem && !problem.field && (
+      {problem && !SHOWN_AT.includes(problem.field ?? '') && (
         <p role="alert" className="text-spot">
           {problem.says}
         </p>
@@ -126,7 +128,7 @@ export function EntryForm({
           label="Name"
           value={draft.name}
           maxLength={60}
-          problem={wrong('name')}
+          problem={wrong('name') ?? wrong('key')}
           onChange={(e) => put({ name: e.target.value })}
         />
         <ChoiceField
