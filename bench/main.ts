@@ -12,6 +12,7 @@ import { scale } from './scale';
 import { strength } from './strength';
 import { surenessOfWords } from './sureness';
 import { twoWorkers } from './two-workers';
+import { wording } from './wording';
 
 const TOPICS: Record<string, () => Promise<void>> = {
   mockups: async () => {
@@ -30,6 +31,7 @@ const TOPICS: Record<string, () => Promise<void>> = {
   filmstrip,
   artwork,
   sureness: surenessOfWords,
+  words: () => Promise.resolve(wording()),
   memory,
   line,
   screens,

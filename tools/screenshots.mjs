@@ -50,6 +50,7 @@ await picture('artwork-large', `/artwork?view=large&open=${named('First light sw
     await page.waitForTimeout(600);
   },
 });
+await picture('phrasebook', '/stockroom/phrasebook?entry=lighthouse');
 await picture('artwork-alike', '/artwork?view=alike');
 const shirts = runs.reduce((a, b) => (a.total >= b.total ? a : b));
 await picture('contact', `/contact?run=${shirts.id}`, {
@@ -100,7 +101,6 @@ await picture(
   { wait: 6000 },
 );
 await picture('buyer', listings.find((l) => l.outletId === 'kestrel').url);
-await picture('buyer-shop', listings.find((l) => l.outletId === 'quayside').url);
 // last, for what was made of the first lists is out of date after it: the print houses bring out their lists for spring
 if (!only || only.includes('changes')) {
   const standins = new URL((await get('/outlets'))[0].baseUrl).origin;
