@@ -33,3 +33,17 @@ test('an ending of its own on each twin leaves what they share', () =>
       expect(motifName([`${base}, first of two`, `${base}, second of two`])).toBe(capital);
     }),
   ));
+
+test.each([
+  ['Keep a light on, navy ink', 'Keep a light on'],
+  ['Mine, slate ink', 'Mine'],
+  ['Night owl (dark)', 'Night owl'],
+  ['Fox in snow - light version', 'Fox in snow'],
+  ['Crab – for dark shirts', 'Crab'],
+  ['Cold water, warm people', 'Cold water, warm people'],
+  ['Forest green', 'Forest green'],
+  ['Sunset in orange', 'Sunset in orange'],
+  ['Beach crew, your name', 'Beach crew, your name'],
+])('standing alone, %j is the motif %j', (name, motif) => {
+  expect(motifName([name])).toBe(motif);
+});

@@ -1,3 +1,5 @@
+import { COLOUR_NAMES } from '../../colour/names';
+
 /** Words that cannot end a name, nor begin what is left of one. */
 const LOOSE = new Set(['in', 'on', 'for', 'with', 'and', 'the', 'a', 'an', 'of', 'to', 'as', 'by']);
 const EDGE = /^[\s,;:.()–—-]+|[\s,;:.()–—-]+$/g;
@@ -16,12 +18,21 @@ function shared(all: string[][], at: (list: string[], i: number) => string | und
   return shortest;
 }
 
+/** What tells one twin from another at the end of a name: a colour or a tone, after a comma, a dash or in brackets. */
+const TWIN = new RegExp(
+  `\\s*(?:[,;–—]|\\s-|\\()\\s*(?:(?:in|on|for)\\s+)?(?:(?:${[...Object.keys(COLOUR_NAMES), 'light', 'dark', 'pale', 'bright', 'inverted'].join('|')})\\s*)+(?:ink|inks|version|variant|print|art|ground|background|cloth|shirts?)?\\)?$`,
+  'i',
+);
+/** A name without what tells its twin: “Keep a light on, navy ink” is “Keep a light on”. What would be nothing then stays. */
+const withoutTwin = (name: string): string => name.replace(TWIN, '').trim() || name;
+
 /**
  * The name of a motif: what the names of its twins share, from the beginning, else from the end. "Keep a light on" and
- * "Keep a light on, navy ink" are "Keep a light on". Where they share nothing it is the first one's name.
+ * "Keep a light on, navy ink" are "Keep a light on". Where they share nothing it is the first one's name. Of one that stands alone, a colour or tone at its
+ * end is taken for what tells it from a twin that is not here.
  */
 export function motifName(names: string[]): string {
-  if (names.length < 2) return names[0] ?? '';
+  if (names.length < 2) return withoutTwin(names[0] ?? '');
   const all = names.map(words);
   const first = all[0]!;
   const begin = first.slice(
