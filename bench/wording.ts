@@ -1,12 +1,10 @@
 import { readFileSync } from 'node:fs';
-import { collection } from '../demo/art/collection';
 import { assembled } from '../src/core/copy/ranked';
 import { chooseTags, type Candidate } from '../src/core/tags/choose';
 import { worth, wordSet } from '../src/core/tags/demand';
 import { demandFromTable } from '../src/core/tags/demand-table';
-import type { Motif } from '../src/core/writing/brief';
 import { likeness, write } from '../src/core/writing/write';
-import { briefFor, MOTIFS, SHIPPED, SHIRT } from '../tests/fixtures/motifs/briefs';
+import { briefFor, DEMO_MOTIFS, MOTIFS, SHIPPED, SHIRT } from '../tests/fixtures/motifs/briefs';
 import { figure } from './figure';
 
 const OUTLETS = [
@@ -16,20 +14,6 @@ const OUTLETS = [
 ];
 /** Two texts that share more than this of their runs of three words are nearly equal. */
 const NEARLY = 0.5;
-
-const demoMotifs = (): Motif[] =>
-  collection().map((p) => ({
-    name: p.name,
-    subject: p.subject,
-    saying: p.width === 4500 && p.height === 5400 ? p.name : null,
-    saysAll: false,
-    keywords: p.keywords,
-    colours: ['navy', 'cream', 'amber'],
-    picture: p.format === 'jpeg' ? 'photograph' : 'drawing',
-    repeat: p.width === p.height,
-    audience: null,
-    occasion: null,
-  }));
 
 /** Words of 120 motifs for three outlets, tags of a thousand listings, and how much texts are alike. */
 export function wording(): void {
@@ -46,7 +30,7 @@ export function wording(): void {
       .slice(0, 120);
   };
 
-  const motifs = [...demoMotifs(), ...MOTIFS, ...MOTIFS.slice(0, 24).map((m) => ({ ...m, name: `${m.name} again` }))].slice(
+  const motifs = [...DEMO_MOTIFS, ...MOTIFS, ...MOTIFS.slice(0, 24).map((m) => ({ ...m, name: `${m.name} again` }))].slice(
     0,
     120,
   );

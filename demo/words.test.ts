@@ -5,24 +5,11 @@ import { kindOf, kindNames } from '../src/core/docket/kinds';
 import { wordCount } from '../src/core/copy/telling';
 import { sentencesOf } from '../src/core/writing/grammar';
 import { likeness, titleFor, write } from '../src/core/writing/write';
-import type { Brief, Motif } from '../src/core/writing/brief';
-import { briefFor, MOTIFS, MUG, SHIRT } from '../tests/fixtures/motifs/briefs';
-import { collection } from './art/collection';
+import type { Brief } from '../src/core/writing/brief';
+import { briefFor, DEMO_MOTIFS, MOTIFS, MUG, SHIRT } from '../tests/fixtures/motifs/briefs';
 
 // what the writer makes is held to a standard: over the demo’s artwork and sixty further motifs, for three dockets
-const DEMO: Motif[] = collection().map((p) => ({
-  name: p.name,
-  subject: p.subject,
-  saying: p.width === 4500 && p.height === 5400 ? p.name : null,
-  saysAll: false,
-  keywords: p.keywords,
-  colours: ['navy', 'cream', 'amber'],
-  picture: p.format === 'jpeg' ? 'photograph' : 'drawing',
-  repeat: p.width === p.height,
-  audience: null,
-  occasion: null,
-}));
-const ALL = [...DEMO, ...MOTIFS];
+const ALL = [...DEMO_MOTIFS, ...MOTIFS];
 const DOCKETS: Record<string, Partial<Brief>> = {
   shirts: { goods: [SHIRT], note: { days: 3 } },
   mugs: { goods: [MUG], note: { tone: 'plain' } },

@@ -17,12 +17,7 @@ export function measures({ columns, rows }: SizeTable, unit: 'cm' | 'in' | 'both
 
 /** Words that tell what something is made of: common practice, no single source. */
 const MATERIALS =
-  /\b(cotton|polyester|elastane|viscose|linen|wool|fleece|jersey|canvas|denim|felt|leather|ceramic|stoneware|porcelain|enamel|steel|glass|aluminium|wood|oak|pine|bamboo|paper|card|vinyl|acrylic|polycarbonate|silicone|rubber|cork|recycled|organic|g\/m²|gsm)\b/i;
-
-/** The materials that a text speaks of, in small letters. */
-export const materialsIn = (text: string): string[] => [
-  ...new Set([...text.matchAll(new RegExp(MATERIALS, 'gi'))].map((m) => m[0].toLowerCase())),
-];
+  /\b(cotton|polyester|elastane|viscose|linen|wool|fleece|jersey|canvas|denim|felt|leather|ceramic|stoneware|porcelain|enamel|steel|glass|aluminium|wood|oak|pine|bamboo|paper|card|vinyl|acrylic|polycarbonate|silicone|rubber|cork|recycled|organic|gsm)\b|g\/m²/i;
 
 /** The sentences of a blank’s text for buyers that tell what it is made of. */
 export const clothText = (blank: BlankDocument): string =>

@@ -3,9 +3,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import type { PhraseInShortView } from '@/api/shapes/words';
 import { everyValue } from '@/core/copy/values';
-import { canonicalLanguage } from '@/core/outlet/languages';
 import { api } from '../../api';
-import { ChoiceField, LongTextField } from '../../parts/fields/field';
+import { AddLanguage, languageName } from '../../parts/fields/add-language';
+import { LongTextField } from '../../parts/fields/field';
 import { PatternField, type Completion } from '../../parts/fields/pattern-field';
 import { useListText } from '../../parts/fields/list-text';
 import { Tabs } from '../../parts/tabs';
@@ -29,7 +29,6 @@ function useCompletions(): Completion[] {
 }
 const ROWS: Record<string, number> = { title: 4, description: 6 };
 const TITLE = 'Title, one part a line; those that begin with - go where an outlet takes less, -- sooner';
-const names = new Intl.DisplayNames('en', { type: 'language' });
 
 /** Texts of the outlets beside title and description, each once, with the outlets that have it. */
 export function useFurtherTexts(): { name: string; label: string; at: string }[] {
@@ -82,19 +81,12 @@ export function WordingPart() {
             label="Languages"
             value={language}
             change={setAt}
-            tabs={spoken.map((l) => ({ value: l, word: names.of(l) ?? l }))}
+            tabs={spoken.map((l) => ({ value: l, word: languageName(l) }))}
           />
           {wanted.length > 0 && (
-            <ChoiceField
-              hideLabel
-              quiet
-              label="Add a language"
-              className="w-[170px]"
-              value=""
-              options={[['', 'add a language…'], ...wanted.map((l) => [l, names.of(l) ?? l] as const)]}
-              onChange={(e) => {
-                const added = canonicalLanguage(e.target.value);
-                if (!added) return;
+            <AddLanguage
+              offered={wanted}
+              add={(added) => {
                 change({
                   words: {
                     ...document.words,

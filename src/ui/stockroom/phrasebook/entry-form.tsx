@@ -2,12 +2,12 @@
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import type { PhraseInShortView, PhraseView } from '@/api/shapes/words';
-import { canonicalLanguage } from '@/core/outlet/languages';
 import { PHRASE_KINDS, type PhraseDocument, type PhraseKind } from '@/core/phrasebook/entry';
 import { keyOf } from '@/core/phrasebook/table';
 import { same } from '@/core/docket/docket';
 import { api, Refusal } from '../../api';
 import { Button } from '../../parts/button';
+import { AddLanguage, languageName } from '../../parts/fields/add-language';
 import { ChoiceField, LongTextField, TextField } from '../../parts/fields/field';
 import { useListText } from '../../parts/fields/list-text';
 import { TagsField } from '../../parts/fields/tags';
@@ -31,7 +31,6 @@ const KINDS: Record<PhraseKind, string> = {
   season: 'a season',
   mood: 'a mood',
 };
-const languages = new Intl.DisplayNames('en', { type: 'language' });
 /** Languages that are offered to be added: those of the outlets’ stand-ins, and a few more. */
 const OFFERED = ['en', 'de', 'fr', 'es', 'it', 'nl', 'pl', 'ja'];
 /** Fields that say themselves what is wrong with them. */
@@ -171,17 +170,10 @@ export function EntryForm({
         ))}
       </div>
       <div className="flex items-end justify-between">
-        <Tabs label="Languages" value={at} change={setAt} tabs={spoken.map((l) => ({ value: l, word: languages.of(l) ?? l }))} />
-        <ChoiceField
-          hideLabel
-          quiet
-          label="Add a language"
-          className="w-[170px]"
-          value=""
-          options={[['', 'add a language…'], ...OFFERED.filter((l) => !spoken.includes(l)).map((l) => [l, languages.of(l) ?? l] as const)]} // prettier-ignore
-          onChange={(e) => {
-            const added = canonicalLanguage(e.target.value);
-            if (!added) return;
+        <Tabs label="Languages" value={at} change={setAt} tabs={spoken.map((l) => ({ value: l, word: languageName(l) }))} />
+        <AddLanguage
+          offered={OFFERED.filter((l) => !spoken.includes(l))}
+          add={(added) => {
             putDocument({ by: { ...document.by, [added]: { long: [], short: [], tags: [] } } });
             setAt(added);
           }}
