@@ -174,6 +174,7 @@ test('sheet and proofs', async ({ page }) => {
   });
   await command(page, 'proofs.prints', 'Make print files', opens(page, 'Print files'));
   await command(page, 'proofs.pictures', 'Take pictures away', opens(page, 'Pictures'));
+  await command(page, 'proofs.write', 'Write from the artwork', opens(page, 'Write from the artwork'));
   await command(page, 'proofs.bench', /^Place “/, at(page, /\/bench\?on=.*rows=/));
   await page.goto(`/proofs?run=${run.id}`);
   await command(page, 'proofs.held', 'Step through 1 held', at(page, new RegExp(`open=${items[2]!.id}`)));
@@ -370,6 +371,27 @@ test('stockroom, and what holds everywhere', async ({ page }) => {
   await command(page, 'stockroom.new-blank', 'Make a blank of your own', at(page, /\/stockroom\/blanks\/new/));
   await page.goto('/stockroom');
   await command(page, 'stockroom.new-docket', 'Make a new docket', at(page, /\/stockroom\/dockets\/new/));
+  await page.goto('/stockroom');
+  await command(page, 'stockroom.phrasebook', 'Open the phrasebook', at(page, /\/stockroom\/phrasebook/));
+  await command(page, 'stockroom.new-phrase', 'Write a new entry', () =>
+    expect(page.getByRole('heading', { name: 'New entry' })).toBeVisible(),
+  );
+  await page.goto('/stockroom/phrasebook');
+  const chooser = page.waitForEvent('filechooser');
+  await command(page, 'stockroom.phrases-in', 'Bring entries in from a table or JSON', async () => {
+    await (
+      await chooser
+    ).setFiles({
+      name: 'more.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('name,calls\r\nBagpipes,bagpipe\r\n'),
+    });
+    await said(page, '1 entry new, 0 changed.');
+  });
+  const coming = page.waitForEvent('download');
+  await command(page, 'stockroom.phrases-out', 'Take the phrasebook away as a table', async () =>
+    expect((await coming).suggestedFilename()).toBe('phrasebook.csv'),
+  );
   for (const station of STATIONS) await command(page, `go.${station}`, /^To the /, at(page, new RegExp(`/${station}$`)));
   await page.goto('/ledger');
   await command(page, 'search', 'Search in this screen', () => expect(page.getByRole('searchbox')).toBeFocused());
