@@ -17,7 +17,7 @@ test('a docket gets a second goods line and a second print area, and says more t
   // other goods than those it began with, and back: what no hand has written goes with them
   const tags = page.getByLabel('Tags, one a line', { exact: false });
   await page.getByLabel('Blank', { exact: true }).selectOption({ label: 'Matt art poster 200, Aldergate Press' });
-  await expect(tags).toHaveValue(/poster/);
+  await expect(tags).toHaveValue(/wall art/);
   await page.getByLabel('Blank', { exact: true }).selectOption({ label: 'Soft cotton T-shirt 180, Brightsea Works' });
   await expect(tags).toHaveValue(/graphic tee/);
   await page.getByRole('button', { name: 'Print on another area too' }).click();

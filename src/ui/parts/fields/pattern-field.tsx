@@ -42,7 +42,10 @@ export function PatternField({
 }: Told & { completions: readonly Completion[]; value: string; put: (text: string) => void; rows: number }) {
   const id = useId();
   const area = useRef<HTMLTextAreaElement>(null);
-  const [open, setOpen] = useState<{ from: number; found: Completion[] } | null>(null);
+  const [begun, setBegun] = useState<{ from: number; typed: string } | null>(null);
+  // what arrives while somebody types is offered as well
+  const found = begun ? completionsFor(completions, begun.typed) : [];
+  const open = begun !== null && found.length > 0;
   const [at, setAt] = useState(0);
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => {
@@ -50,17 +53,15 @@ export function PatternField({
   }, [open]);
   const look = () => {
     const el = area.current!;
-    const begun = el.selectionStart === el.selectionEnd ? openValue(el.value, el.selectionStart) : null;
-    const found = begun ? completionsFor(completions, begun.typed) : [];
-    setOpen(begun && found.length ? { from: begun.from, found } : null);
+    setBegun(el.selectionStart === el.selectionEnd ? openValue(el.value, el.selectionStart) : null);
     setAt(0);
   };
   const take = (c: Completion) => {
     const el = area.current!;
     const rest = el.value.slice(el.selectionStart).replace(/^\s*\}\}/, '');
-    const said = `${el.value.slice(0, open!.from)}{{ ${c.value} }}`;
+    const said = `${el.value.slice(0, begun!.from)}{{ ${c.value} }}`;
     put(said + rest);
-    setOpen(null);
+    setBegun(null);
     // the cursor goes on behind the braces, once the field says so
     requestAnimationFrame(() => {
       el.focus();
@@ -75,7 +76,7 @@ export function PatternField({
             {...wired}
             ref={area}
             role="combobox"
-            aria-expanded={open !== null}
+            aria-expanded={open}
             aria-controls={`${id}-list`}
             aria-autocomplete="list"
             aria-activedescendant={open ? `${id}-${at}` : undefined}
@@ -88,13 +89,13 @@ export function PatternField({
               look();
             }}
             onClick={look}
-            onBlur={() => setOpen(null)}
+            onBlur={() => setBegun(null)}
             onKeyDown={(e) => {
               if (!open) return;
               const by = { ArrowDown: 1, ArrowUp: -1 }[e.key];
-              if (by) setAt((i) => (i + by + open.found.length) % open.found.length);
-              else if (e.key === 'Enter' || e.key === 'Tab') take(open.found[at]!);
-              else if (e.key === 'Escape') setOpen(null);
+              if (by) setAt((i) => (i + by + found.length) % found.length);
+              else if (e.key === 'Enter' || e.key === 'Tab') take(found[at]!);
+              else if (e.key === 'Escape') setBegun(null);
               else return;
               e.preventDefault();
               e.stopPropagation();
@@ -108,7 +109,7 @@ export function PatternField({
             hidden={!open}
             className="menu menu-sm absolute top-full left-0 z-30 w-[440px] max-w-full flex-nowrap border-[1.5px] border-ink bg-paper p-0"
           >
-            {open?.found.map((c, i) => (
+            {found.map((c, i) => (
               <li
                 key={c.value}
                 id={`${id}-${i}`}
