@@ -44,7 +44,7 @@ export const phrasebook = (workspace: string): Promise<Listed[]> =>
 export const phraseOf = (workspace: string, key: string): Promise<PhraseRow> =>
   inWorkspace(workspace, async (tx) => {
     const found = (await data.listPhrases(tx)).find((e) => e.key === key);
-    if (!found) throw new Trouble('not-found', `There is no entry “${key}” in the phrasebook.`);
+    if (!found) throw new Trouble('not-found', 'There is no such entry in the phrasebook.');
     return found;
   });
 
@@ -89,7 +89,7 @@ export const putPhrase = (workspace: string, entry: Phrase, revision?: number): 
 export const removePhrase = (workspace: string, key: string): Promise<void> =>
   inWorkspace(workspace, async (tx) => {
     const before = await data.phraseForUpdate(tx, key);
-    if (!before) throw new Trouble('not-found', `There is no entry “${key}” in the phrasebook.`);
+    if (!before) throw new Trouble('not-found', 'There is no such entry in the phrasebook.');
     const below = (await data.listPhrases(tx)).filter((e) => e.parent === key).map(bare);
     await data.removePhrases(tx, [key]);
     await record(tx, {
