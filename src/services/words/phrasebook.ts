@@ -37,6 +37,8 @@ export async function phrasebookOf(tx: Tx): Promise<Phrasebook> {
 
 /** So many entries speak for one artwork. */
 const SPEAKING = 3;
+/** Kinds of entry that say what a picture is about. */
+const ABOUT = new Set(['subject', 'hobby', 'pet', 'trade']);
 /** One that was only called up by the kind of thing that the subject is. */
 export const isGuess = (called: Called): boolean => called.place === 'kind';
 
@@ -45,7 +47,13 @@ export const isGuess = (called: Called): boolean => called.place === 'kind';
  * lexical database.
  */
 export function calledUp(book: Phrasebook, telling: Telling): Called[] {
-  const own = (called: Called[]) => mostOwn(called, (key) => above(book.entries, key).map((e) => e.key)).slice(0, SPEAKING);
+  const own = (called: Called[]) => {
+    const all = mostOwn(called, (key) => above(book.entries, key).map((e) => e.key));
+    // keywords say many things by the way: “harbour town” on an anchor is not about towns
+    const telling = all.some((c) => c.place !== 'keywords');
+    const beside = (c: Called) => telling && c.place === 'keywords' && ABOUT.has(book.entries.get(c.key)!.document.kind);
+    return all.filter((c) => !beside(c)).slice(0, SPEAKING);
+  };
   const found = own(callUp(book.index, telling));
   const subject = telling.subject;
   if (!subject || found.some((c) => c.place === 'subject')) return found;
