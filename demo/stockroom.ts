@@ -51,8 +51,8 @@ const ADULT = {
 
 /** What the shop's own pages say to search engines: only one of the outlets has it. */
 const FOR_SEARCH = {
-  searchTitle: inEnglish('{{ artwork.name | title }}, {{ artwork.subject }} shirt'),
-  searchText: inEnglish('{{ artwork.name | title }} on soft cotton, printed to order in a small studio on the saltmarsh.'),
+  searchTitle: inEnglish('{{ artwork.name | title }}, {{ artwork.subject }} {{ product.noun | downcase }}'),
+  searchText: inEnglish('{{ artwork.name | title }}, printed to order in a small studio on the saltmarsh.'),
 };
 
 /** Two print areas: the motif on the front, and the studio's mark, always the same, at the hem. */
