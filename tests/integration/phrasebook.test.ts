@@ -81,6 +81,29 @@ test('the book goes out as a table and comes in again; rows that make no sense a
   await ok('DELETE', '/phrases/driftwood');
 });
 
+test('a key that comes twice, and what would stand below one that makes no sense, are told and stop no other', async () => {
+  const entry = (key: string, parent: string | null, document: object = made(key, [key]).document) => ({
+    key,
+    name: key,
+    parent,
+    document,
+  });
+  const entries = [entry('twice-a', null), entry('twice-a', null), entry('odd-a', null, { kind: 'planet' }), entry('below-a', 'odd-a'), entry('below-b', 'below-a'), entry('fine-a', 'twice-a')]; // prettier-ignore
+  const { status, body } = await table(JSON.stringify({ form: 1, entries }));
+  expect([status, body.added, body.faults.length]).toEqual([200, 2, 4]);
+  expect((await ok<Entry>('GET', '/phrases/fine-a')).parent).toBe('twice-a');
+  expect((await call('GET', '/phrases/below-b')).status).toBe(404);
+});
+test('what is brought back when its parent is gone stands at the top', async () => {
+  await ok('PUT', '/phrases/top-c', made('top-c', ['top c']));
+  await ok('PUT', '/phrases/low-c', { ...made('low-c', ['low c']), parent: 'top-c' });
+  await ok('DELETE', '/phrases/low-c');
+  const { items } = await ok<Items<{ id: string }>>('GET', '/activity?limit=1');
+  await ok('DELETE', '/phrases/top-c');
+  await ok('POST', '/activity/undo', { id: items[0]!.id });
+  expect((await ok<Entry>('GET', '/phrases/low-c')).parent).toBeNull();
+});
+
 describe('proofs', () => {
   let docket: string;
   let run: Run;

@@ -64,8 +64,9 @@ export async function demandWindow(
   const found = await rows<DemandRow & { used: number }>(
     tx,
     `WITH shown AS (${DEMAND} ${where} ORDER BY ${ORDERS[order]} OFFSET $2 LIMIT $3)
-     SELECT s.*, (SELECT count(*)::int FROM listing l JOIN proof p ON p.id = l.proof_id
-       WHERE l.state = 'live' AND jsonb_path_exists(p.fields, '$.tags.*.value[*] ? (@ == $t)', jsonb_build_object('t', s.phrase))) AS used FROM shown s`,
+     , said AS (SELECT t #>> '{}' AS tag, count(DISTINCT l.id)::int AS n FROM listing l JOIN proof p ON p.id = l.proof_id,
+       jsonb_path_query(p.fields, '$.tags.*.value[*]') t WHERE l.state = 'live' AND t #>> '{}' IN (SELECT phrase FROM shown) GROUP BY 1)
+     SELECT s.*, coalesce(n, 0) AS used FROM shown s LEFT JOIN said ON tag = s.phrase ORDER BY ${ORDERS[order]}`,
     [find, from, count],
   );
   return { total: n, rows: found };

@@ -7,6 +7,7 @@ export interface PhraseRow extends Phrase {
 
 const PHRASE = 'SELECT key, name, parent, document, revision FROM phrase';
 export const listPhrases = (tx: Tx): Promise<PhraseRow[]> => rows(tx, `${PHRASE} ORDER BY seq`);
+export const phraseByKey = (tx: Tx, key: string): Promise<PhraseRow | null> => row(tx, `${PHRASE} WHERE key = $1`, [key]);
 export const phraseForUpdate = (tx: Tx, key: string): Promise<PhraseRow | null> =>
   row(tx, `${PHRASE} WHERE key = $1 FOR UPDATE`, [key]);
 

@@ -43,7 +43,7 @@ export const phrasebook = (workspace: string): Promise<Listed[]> =>
 
 export const phraseOf = (workspace: string, key: string): Promise<PhraseRow> =>
   inWorkspace(workspace, async (tx) => {
-    const found = (await data.listPhrases(tx)).find((e) => e.key === key);
+    const found = await data.phraseByKey(tx, key);
     if (!found) throw new Trouble('not-found', 'There is no such entry in the phrasebook.');
     return found;
   });
@@ -143,18 +143,38 @@ function entriesIn(text: string): { entries: Phrase[]; faults: RowFault[] } {
   return { entries, faults };
 }
 
+/** Those that can be put: each key once, each a document, each below one that is there or comes along. What cannot is told. */
+function standing(entries: readonly Phrase[], known: ReadonlyMap<string, Phrase>, faults: RowFault[]): Phrase[] {
+  const tell = (at: number, { key }: Phrase, sentence: string) =>
+    void faults.push({ row: at + 1, sentence: `${key}: ${sentence}` });
+  let left = entries.map((entry, at) => ({ entry, at }));
+  const keys = new Set<string>();
+  left = left.filter(({ entry, at }) => {
+    const fault = keys.has(entry.key) ? 'It is there twice.' : faultInDocument('phrase', entry.document)?.sentence;
+    if (fault) tell(at, entry, fault);
+    else keys.add(entry.key);
+    return !fault;
+  });
+  // one that cannot stand takes those below it along: again until nothing changes
+  for (let before = -1; before !== left.length;) {
+    before = left.length;
+    const all = new Map<string, Phrase>([...known].map(([key, e]) => [key, bare(e)]));
+    for (const { entry } of left) all.set(entry.key, entry);
+    left = left.filter(({ entry, at }) => {
+      const fault = treeFault(all, entry);
+      if (fault) tell(at, entry, fault);
+      return !fault;
+    });
+  }
+  return left.map((l) => l.entry);
+}
+
 /** Takes entries in from a table (CSV) or JSON: new ones are added, others say what they say there. What makes no sense is told and stops no other. */
 export const phrasesIn = (workspace: string, text: string): Promise<TakenPhrases> =>
   inWorkspace(workspace, async (tx) => {
     const { entries, faults } = entriesIn(text);
     const known = await roomFor(tx, entries);
-    const all = new Map<string, Phrase>([...known].map(([key, e]) => [key, bare(e)]));
-    for (const e of entries) all.set(e.key, e);
-    const taken = entries.filter((e, i) => {
-      const fault = faultInDocument('phrase', e.document)?.sentence ?? treeFault(all, e);
-      if (fault) faults.push({ row: i + 1, sentence: `${e.key}: ${fault}` });
-      return !fault;
-    });
+    const taken = standing(entries, known, faults);
     const changed = taken.filter((e) => known.has(e.key) && !same(bare(known.get(e.key)!), e));
     const added = taken.filter((e) => !known.has(e.key));
     await data.putPhrases(tx, [...added, ...changed]);
@@ -179,7 +199,10 @@ export async function putPhrasesBack(
   const now = byKey((await data.listPhrases(tx)).map(bare));
   const keys = [...new Set([...from.keys(), ...to.keys()])];
   const still = keys.filter((k) => same(now.get(k) ?? null, from.get(k) ?? null));
-  await data.putPhrases(tx, still.flatMap((k) => to.get(k) ?? [])); // prettier-ignore
+  const there = new Set([...now.keys()].filter((k) => !still.includes(k)).concat(still.filter((k) => to.has(k))));
+  // one whose parent was taken out since stands at the top
+  const back = still.flatMap((k) => to.get(k) ?? []).map((e) => (e.parent && !there.has(e.parent) ? { ...e, parent: null } : e));
+  await data.putPhrases(tx, back);
   await data.removePhrases(tx, still.filter((k) => !to.has(k))); // prettier-ignore
   const left = keys.length - still.length;
   return {
