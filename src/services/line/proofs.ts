@@ -13,7 +13,9 @@ import { triedDocket } from '../stockroom/dockets';
 import { contentsOf, stateAfter } from './content';
 import { makingsOf } from './prepare/making';
 import { demandOf } from './prepare/searched';
-import { phrasebookOf } from '../words/phrasebook';
+import { motifName } from '../../core/artwork/likeness/motif-name';
+import { tellingOf } from './prepare/telling';
+import { calledUp, phrasebookOf } from '../words/phrasebook';
 import { prepare } from './prepare/prepare';
 import { priceLabels } from './prepare/prices';
 import { lineNames, recheck } from './prepare/problems';
@@ -243,6 +245,7 @@ export async function tryDocket(
     const docket = { id: '', name: '', document, revision: 0, updatedAt: '' };
     const byId = new Map(blanks.map((b) => [b.id, b]));
     const book = await phrasebookOf(tx);
+    const called = calledUp(book, tellingOf(artwork, motifName([artwork.name])));
     const made = prepare({
       proofId: '',
       artwork,
@@ -259,7 +262,8 @@ export async function tryDocket(
       outlet: { ...outlet, rules: outlet.rules, rulesVersion: outlet.rulesVersion },
       kept: { fields: { words: {}, tags: {} }, variants: [], shots: null, writing: null },
       book,
-      demand: await demandOf(tx, artwork, [], book, [docket], byId),
+      called,
+      demand: await demandOf(tx, artwork, called, [docket], byId),
     });
     return { ...made, fees: outlet.rules.fees, language: mainLanguage(outlet.rules), names: lineNames(document) };
   });

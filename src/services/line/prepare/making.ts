@@ -26,7 +26,10 @@ import { enclosuresByIds, type EnclosureRow } from '../../../data/stockroom/encl
 import { listPlans } from '../../../data/stockroom/plans';
 import type { DemandRow } from '../../../data/stockroom/demand';
 import { demandOf } from './searched';
-import { phrasebookOf, type Phrasebook } from '../../words/phrasebook';
+import type { Called } from '../../../core/phrasebook/call-up';
+import { motifName } from '../../../core/artwork/likeness/motif-name';
+import { tellingOf } from './telling';
+import { calledUp, phrasebookOf, type Phrasebook } from '../../words/phrasebook';
 
 /** A plan as it stands: prices say which revision of which plan they follow. */
 export interface PlanAt {
@@ -63,6 +66,8 @@ export interface Making {
   kept: { fields: ProofFields; variants: ProofVariant[]; shots: Shot[] | null; writing: AskedWriting | null };
   /** What words are made of beside the docket’s patterns. */
   book: Phrasebook;
+  /** Entries that its artwork calls up, the nearest first. */
+  called: Called[];
   /** What is searched of what it shows: phrases that say nothing beyond it. */
   demand: DemandRow[];
 }
@@ -111,7 +116,8 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
   const along = [...new Set(named.flatMap((d) => d.document.downloads?.along ?? []))];
   const enclosures = new Map(along.length ? (await enclosuresByIds(tx, along)).map((e) => [e.id, e]) : []);
   const book = await phrasebookOf(tx);
-  const demand = await demandOf(tx, artwork, twins, book, [...dockets.values()], blanks);
+  const called = calledUp(book, tellingOf(artwork, motifName([artwork, ...twins].map((a) => a.name))));
+  const demand = await demandOf(tx, artwork, called, [...dockets.values()], blanks);
   return wanted.map(({ id, docketId, outletId, fields, variants, shots, writing }) => {
     const docket = dockets.get(docketId)!;
     const outlet = outlets.get(outletId)!;
@@ -137,6 +143,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       outlet: { ...outlet, rules, rulesVersion },
       kept: { fields, variants, shots, writing },
       book,
+      called,
       demand,
     };
   });

@@ -20,7 +20,8 @@ import type { ProofRow } from '../../../data/line/proofs';
 import type { Making } from './making';
 import type { PictureOrder } from './pictures';
 import type { Phrase } from '../../../core/phrasebook/entry';
-import { asBook } from '../../words/phrasebook';
+import { asBook, calledUp } from '../../words/phrasebook';
+import { tellingOf } from './telling';
 import { prepare, type Prepared } from './prepare';
 import { breakdownOf } from './prices';
 import { recheck } from './problems';
@@ -145,6 +146,8 @@ interface Change {
 /** Everything that a proof is made from, with what a test wants otherwise. */
 function making(change: Change = {}): Making {
   const whole = { ...document, ...change.document };
+  const its = change.artwork ?? artwork;
+  const book = asBook((change.phrases ?? []).map((p) => ({ ...p, revision: 3 })));
   return {
     proofId: '0f0f0f0f-0000-4000-8000-000000000000',
     ownPlacements: null,
@@ -168,7 +171,8 @@ function making(change: Change = {}): Making {
       writing: change.writing ?? null,
     },
     demand: change.demand ?? [],
-    book: asBook((change.phrases ?? []).map((p) => ({ ...p, revision: 3 }))),
+    book,
+    called: calledUp(book, tellingOf(its, its.name)),
   };
 }
 const made = (change: Change = {}): Prepared => prepare(making(change));

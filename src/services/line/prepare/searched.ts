@@ -1,13 +1,12 @@
-import { motifName } from '../../../core/artwork/likeness/motif-name';
 import { kindOf } from '../../../core/docket/kinds';
+import type { Called } from '../../../core/phrasebook/call-up';
 import { wordSet } from '../../../core/tags/demand';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import type { Tx } from '../../../data/database';
 import { demandFor, type DemandRow } from '../../../data/stockroom/demand';
 import type { BlankRow } from '../../../data/stockroom/blanks';
 import type { DocketRow } from '../../../data/stockroom/dockets';
-import { calledUp, isGuess, type Phrasebook } from '../../words/phrasebook';
-import { tellingOf } from './telling';
+import { isGuess } from '../../words/phrasebook';
 
 /** Words that a phrase may say of anything that is given away. */
 const ANYTHING = ['gift', 'present', 'idea', 'lover'];
@@ -21,14 +20,11 @@ const MOST = 120;
 export function demandOf(
   tx: Tx,
   artwork: ArtworkRow,
-  twins: readonly ArtworkRow[],
-  book: Phrasebook,
+  called: readonly Called[],
   dockets: readonly DocketRow[],
   blanks: ReadonlyMap<string, BlankRow>,
 ): Promise<DemandRow[]> {
-  const telling = tellingOf(artwork, motifName([artwork, ...twins].map((a) => a.name)));
-  const called = calledUp(book, telling).filter((c) => !isGuess(c));
-  const about = wordSet([artwork.subject, ...called.map((c) => c.by)].join(' '));
+  const about = wordSet([artwork.subject, ...called.filter((c) => !isGuess(c)).map((c) => c.by)].join(' '));
   const goods = dockets.flatMap((d) => [
     ...d.document.lines.flatMap((l) => [l.noun.one, ...(kindOf(blanks.get(l.blank)?.document.kind ?? '').tags ?? [])]),
     d.document.downloads?.noun.one ?? '',

@@ -6,11 +6,11 @@ import { motifName } from '../../../core/artwork/likeness/motif-name';
 import { buyersText } from '../../../core/stock/blank';
 import type { Brief, Goods, Motif, Written } from '../../../core/writing/brief';
 import { write } from '../../../core/writing/write';
-import { calledUp, isGuess, wholes } from '../../words/phrasebook';
+import { isGuess, wholes } from '../../words/phrasebook';
 import { filesText, type DownloadOffer } from './downloads';
 import type { LineOffer } from './goods';
 import type { Making } from './making';
-import { tellingOf, wordsIn } from './telling';
+import { wordsIn } from './telling';
 
 const bare = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim(); // prettier-ignore
 
@@ -52,15 +52,14 @@ function goodsOf({ blank, line, sizes, colours }: LineOffer): Goods {
 
 /** What a proof’s words can be made of beside plain values: entries that were called up, and what the writer makes of them. */
 export interface Spoken {
-  called: ReturnType<typeof calledUp>;
+  called: Making['called'];
   brief: (language: string) => Brief;
   written: (language: string) => Written | null;
 }
 
 /** What is called up for a proof, and the writer at hand; nothing is written until it is asked for. */
 export function spokenFor(making: Making, offers: readonly LineOffer[], sold: DownloadOffer | null): Spoken {
-  const { artwork, twins, docket, order, kept, book } = making;
-  const called = calledUp(book, tellingOf(artwork, motifName([artwork, ...twins].map((a) => a.name))));
+  const { artwork, docket, order, kept, book, called } = making;
   const guessed = called.find((c) => !isGuess(c))?.by ?? null;
   const made = new Map<string, Written | null>();
   const brief = (language: string): Brief => ({
