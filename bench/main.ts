@@ -1,5 +1,6 @@
 import { artwork } from './artwork';
 import { batch, manyScenes } from './batch';
+import { correcting } from './correcting';
 import { compositor } from './compositor';
 import { filmstrip } from './filmstrip';
 import { line } from './line';
@@ -31,7 +32,11 @@ const TOPICS: Record<string, () => Promise<void>> = {
   filmstrip,
   artwork,
   sureness: surenessOfWords,
-  words: () => Promise.resolve(wording()),
+  words: async () => {
+    wording();
+    await correcting();
+  },
+  correcting,
   memory,
   line,
   screens,

@@ -8,6 +8,7 @@ import { BENCH_ROUTES } from './routes/bench';
 import { PICTURE_ROUTES } from './routes/pictures';
 import { PRINT_ROUTES } from './routes/prints';
 import { STOCKROOM_ROUTES } from './routes/stockroom';
+import { GALLEY_ROUTES } from './routes/galley';
 import { WORDS_ROUTES } from './routes/words';
 import { route, type Method, type Route } from './route';
 import { Exactly } from './shapes/parts';
@@ -27,6 +28,7 @@ export const ROUTES: Route[] = [
   ...BENCH_ROUTES,
   ...PRINT_ROUTES,
   ...WORDS_ROUTES,
+  ...GALLEY_ROUTES,
 ];
 
 export interface Found {

@@ -14,6 +14,8 @@ export interface Jobs {
   'proof.pictures': { proofId: string };
   /** Passes proofs, or takes them back, that are too many to be moved at once. */
   'proofs.pass': object;
+  /** Goes on with a correction of many proofs' words. */
+  'words.correct': { correctionId: string };
   /** Makes the orders of proofs that were sent off, some hundreds at a time. */
   'proofs.order': object;
   /** Makes again what of an artwork's small pictures, and of its proofs' pictures, is gone. */
@@ -68,6 +70,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
     urgency: (j) => (j.few ? 0 : 4),
   },
   'proofs.pass': { key: (j) => `pass:${j.workspace}` },
+  'words.correct': { key: (j) => `correct:${j.correctionId}` },
   'proofs.order': { key: (j) => `order:${j.workspace}` },
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
   // in the outlet's lane, behind what is to be sent
@@ -109,7 +112,17 @@ export async function addJobs<N extends JobName>(tx: Tx, name: N, jobs: readonly
 /** Something in a passing state that no living job takes on. `other` is the run of drafts, the outlet of sendings. */
 export interface LeftOver {
   workspace: string;
-  kind: 'arriving' | 'unread' | 'planning' | 'drafting' | 'ordering' | 'passing' | 'unpacking' | 'printing' | 'sending';
+  kind:
+    | 'arriving'
+    | 'unread'
+    | 'planning'
+    | 'drafting'
+    | 'ordering'
+    | 'passing'
+    | 'correcting'
+    | 'unpacking'
+    | 'printing'
+    | 'sending';
   id: string;
   other: string;
   /** Its job ran out of tries; else it was lost. */

@@ -23,6 +23,7 @@ import { gather, look } from '../services/outlets/looking';
 import { makeOrders } from '../services/outlets/ordering';
 import { keepRulesFresh } from '../services/outlets/outlets';
 import { keepHousesFresh } from '../services/stockroom/setup';
+import { correctOn } from '../services/words/correcting';
 import { nextPrints, printsEnded, type NextPrint } from '../services/prints/sets';
 import { makeDownloads } from './downloads/order';
 import { makePictures, makePrint, processes, readFile, readWords } from './pools';
@@ -61,6 +62,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     }
     await recordSaid(workspace, it.id, it.sha256, await readWords({ working: names.working }));
   },
+  'words.correct': ({ workspace, correctionId }) => correctOn(workspace, correctionId),
   'parcel.unpack': async ({ workspace, parcelId }) => {
     await unpackParcel(workspace, parcelId);
   },

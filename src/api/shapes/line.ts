@@ -221,6 +221,7 @@ export const ProofSearch = {
   outlet: word,
   docket: Type.Optional(Uuid),
   find: Type.Optional(Type.String({ maxLength: 200, description: 'words of the artwork' })),
+  says: Type.Optional(Type.String({ maxLength: 200, description: 'what its words say, as it stands there' })),
   ids: Type.Optional(Type.String({ maxLength: 8000, description: 'the first eight characters of ids, with commas between' })),
   stale: Type.Optional(OneOf(['yes'], 'only what is out of date')),
   wrong: Type.Optional(OneOf(['yes'], 'only those with a picture that something is wrong with')),
@@ -441,7 +442,7 @@ export const Line = Exactly({
   work: Type.Array(
     Exactly({
       key: Text,
-      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'passing', 'ordering', 'sending']),
+      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'passing', 'correcting', 'ordering', 'sending']),
       label: Text,
       done: Whole,
       total: Whole,

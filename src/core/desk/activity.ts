@@ -90,6 +90,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'docket.made': (v) => `Made the docket “${v.name}”`,
   'docket.changed': (v) => `Changed the docket “${v.name}”: ${list(v.parts) || 'its name'}`,
   'docket.mended': mendedDockets,
+  'words.corrected': (v) =>
+    `Corrected ${some(v.proofs, 'proof')}${(v.fields as string[] | undefined)?.length ? `: ${list(v.fields)}` : ' by hand'}`,
   'words.written': (v) => `Had ${some(v.proofs, 'proof')} written from the artwork: ${list(v.fields)}`,
   'demand.taken': (v) => `Brought in what is searched: ${some(v.count, 'phrase')}`,
   'demand.dropped': (v) => `Threw ${some(v.count, 'phrase')} of their own away that are searched`,

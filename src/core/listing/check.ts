@@ -1,5 +1,5 @@
 import { lengthOf, shorten } from '../outlet/length';
-import { mainLanguage, type RulesDocument } from '../outlet/rules';
+import { mainLanguage, type RulesDocument, type TextRule } from '../outlet/rules';
 import type { FieldName, Mend, Problem } from './problems';
 import { tagsIn, textIn, type ProofFields } from './proof';
 
@@ -16,41 +16,45 @@ export interface Checked {
 
 const OWN_CODES: Record<string, string> = { title: 'title', description: 'description' };
 
+/** What is wrong with one text by its outlet's rule. */
+export function textProblems(name: FieldName, rule: TextRule, text: string, outlet: string): Problem[] {
+  const own = OWN_CODES[name] ?? 'text';
+  const length = lengthOf(text, rule.counted);
+  const values = { label: rule.label.toLowerCase(), outlet, limit: rule.limit, length, counted: rule.counted };
+  const stop = { field: name, stops: true };
+  if (length > rule.limit) {
+    const mend: Mend = { code: 'shorten', value: shorten(text, rule.limit, rule.counted) };
+    return [{ code: `${own}-too-long`, ...stop, values, mend }];
+  }
+  return !text && rule.required ? [{ code: `${own}-missing`, ...stop, values: own === 'text' ? values : {} }] : [];
+}
+
+/** What is wrong with tags by their outlet's rule: how many, how long, and none twice. */
+export function tagProblems(rule: NonNullable<RulesDocument['tags']>, tags: readonly string[], outlet: string): Problem[] {
+  const { max, minLength: min, maxLength, counted } = rule;
+  const problems: Problem[] = [];
+  const stop = (code: string, values: Problem['values'], mend: Mend) =>
+    problems.push({ code, field: 'tags', stops: true, values, mend });
+  if (tags.length > max)
+    stop('too-many-tags', { count: tags.length, outlet, max }, { code: 'keep-first', value: tags.slice(0, max) });
+  const wrong = tags.filter((t) => lengthOf(t, counted) > maxLength || lengthOf(t, counted) < min);
+  if (wrong.length)
+    stop('tag-length', { min, max: maxLength, tags: wrong }, { code: 'drop', value: tags.filter((t) => !wrong.includes(t)) });
+  const repeated = tags.filter((t, i) => tags.indexOf(t) !== i);
+  if (repeated.length) stop('tag-repeated', { tags: repeated }, { code: 'drop-repeats', value: [...new Set(tags)] });
+  return problems;
+}
+
 /** Holds a proof against an outlet's rules, in the outlet's own way of counting. Problems of further languages name theirs. */
 export function checkAgainst(rules: RulesDocument, outlet: string, proof: Checked): Problem[] {
   const problems: Problem[] = [];
-  const stop = (field: FieldName, code: string, values: Problem['values'] = {}, mend?: Mend) =>
-    problems.push({ code, field, stops: true, values, ...(mend && { mend }) });
+  const stop = (field: FieldName, code: string, values: Problem['values'] = {}) =>
+    problems.push({ code, field, stops: true, values });
   const { fields } = proof;
   const language = mainLanguage(rules);
-  for (const [name, rule] of Object.entries(rules.texts)) {
-    const text = textIn(fields, name, language);
-    const own = OWN_CODES[name] ?? 'text';
-    const length = lengthOf(text, rule.counted);
-    const values = { label: rule.label.toLowerCase(), outlet, limit: rule.limit, length, counted: rule.counted };
-    if (length > rule.limit)
-      stop(name, `${own}-too-long`, values, { code: 'shorten', value: shorten(text, rule.limit, rule.counted) });
-    else if (!text && rule.required) stop(name, `${own}-missing`, own === 'text' ? values : {});
-  }
-  if (rules.tags) {
-    const { max, minLength, maxLength, counted } = rules.tags;
-    const tags = tagsIn(fields, language);
-    if (tags.length > max)
-      stop('tags', 'too-many-tags', { count: tags.length, outlet, max }, { code: 'keep-first', value: tags.slice(0, max) });
-    const wrong = tags.filter((t) => lengthOf(t, counted) > maxLength || lengthOf(t, counted) < minLength);
-    if (wrong.length)
-      stop(
-        'tags',
-        'tag-length',
-        { min: minLength, max: maxLength, tags: wrong },
-        {
-          code: 'drop',
-          value: tags.filter((t) => !wrong.includes(t)),
-        },
-      );
-    const repeated = tags.filter((t, i) => tags.indexOf(t) !== i);
-    if (repeated.length) stop('tags', 'tag-repeated', { tags: repeated }, { code: 'drop-repeats', value: [...new Set(tags)] });
-  }
+  for (const [name, rule] of Object.entries(rules.texts))
+    problems.push(...textProblems(name, rule, textIn(fields, name, language), outlet));
+  if (rules.tags) problems.push(...tagProblems(rules.tags, tagsIn(fields, language), outlet));
   if (!proof.prices.length) stop('prices', 'price-missing');
   const loss = proof.prices.filter((p) => p.keepMinor < 0);
   if (loss.length) stop('prices', 'below-cost', { sizes: loss.map((p) => p.label) });

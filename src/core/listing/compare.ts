@@ -24,13 +24,31 @@ type Comparable = Pick<
   'title' | 'description' | 'tags' | 'texts' | 'options' | 'variants' | 'pictures' | 'downloads'
 >;
 
+/** The parts of a listing that are words. */
+export const WORDS_OF_LISTINGS = ['title', 'description', 'tags', 'texts'] as const;
+type WordsOf = Partial<Pick<ListingPayload, (typeof WORDS_OF_LISTINGS)[number]>>;
+
+/** In which words a listing differs from what was sent, of those that are told. */
+export const changedWords = (sent: WordsOf, now: WordsOf): ListingField[] => {
+  const differs = differingWords(
+    { title: '', description: '', tags: [], ...sent },
+    { title: '', description: '', tags: [], ...now },
+  );
+  return WORDS_OF_LISTINGS.filter((field) => field in now && differs[field]);
+};
+
+const differingWords = (a: WordsIn, b: WordsIn): Record<(typeof WORDS_OF_LISTINGS)[number], boolean> => ({
+  title: a.title !== b.title,
+  description: plain(a.description) !== plain(b.description),
+  tags: !same(a.tags, b.tags),
+  texts: !same(told(a.texts), told(b.texts)),
+});
+type WordsIn = Pick<ThereListing, 'title' | 'description' | 'tags' | 'texts'>;
+
 /** The fields in which two states of a listing differ. Descriptions are compared as words, since outlets keep them in markup of their own. */
 function differing(a: Comparable, b: Comparable): ListingField[] {
   const differs: Record<ListingField, boolean> = {
-    title: a.title !== b.title,
-    description: plain(a.description) !== plain(b.description),
-    tags: !same(a.tags, b.tags),
-    texts: !same(told(a.texts), told(b.texts)),
+    ...differingWords(a, b),
     options: !same(a.options, b.options),
     prices: !same(priced(a.variants), priced(b.variants)),
     pictures: !same(a.pictures, b.pictures),

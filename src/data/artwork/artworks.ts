@@ -52,7 +52,7 @@ export const namesOf = async (tx: Tx, ids: string[]): Promise<{ count: number; f
   ))!;
 
 /** The names of each artwork's motif, its own first: just its own where it has no twins. */
-export async function motifNames(tx: Tx, ids: string[]): Promise<Map<string, string[]>> {
+export async function motifNames(tx: Tx, ids: readonly string[]): Promise<Map<string, string[]>> {
   const found = await rows<{ id: string; names: string[] }>(
     tx,
     `SELECT a.id, array_agg(t.name ORDER BY t.id <> a.id, t.seq) AS names FROM artwork a

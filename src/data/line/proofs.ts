@@ -8,7 +8,7 @@ import type { Problem } from '../../core/listing/problems';
 import type { AskedWriting } from '../../core/writing/brief';
 import { row, rows, type Tx } from '../database';
 import type { ListingState } from '../outlets/listings';
-import { putPrices, putVariants, withVariants } from './variants';
+import { putVariants, withVariants } from './variants';
 
 export const PROOF_STATES = ['drafting', 'held', 'ready', 'passed', 'sending', 'listed', 'refused'] as const;
 export type ProofState = (typeof PROOF_STATES)[number];
@@ -205,18 +205,29 @@ export async function finishDraft(tx: Tx, id: string, draft: number, state: Proo
   await putVariants(tx, id, p.variants);
 }
 
-/** Writes a change to a proof; its version goes up. */
-export async function changeProof(
-  tx: Tx,
-  id: string,
-  p: Pick<ProofRow, 'fields' | 'problems' | 'state' | 'changed'> & { prices?: ProofVariant[]; rulesVersion?: number },
-): Promise<void> {
+/** What a change makes of a proof: its words, and what is wrong with it by which state of its outlet's rules. */
+export type ProofChanged = Pick<ProofRow, 'id' | 'fields' | 'problems' | 'state' | 'changed'> & { rulesVersion?: number };
+
+/** Writes changes to proofs; their versions go up. */
+export async function changeProofs(tx: Tx, proofs: readonly ProofChanged[]): Promise<void> {
+  if (!proofs.length) return;
   await tx.query(
-    `UPDATE proof SET fields = $2, problems = $3, state = $4, changed = $5, rules_version = coalesce($6, rules_version), version = version + 1, updated_at = now()
-     WHERE id = $1`,
-    [id, p.fields, JSON.stringify(p.problems), p.state, p.changed, p.rulesVersion ?? null],
+    `UPDATE proof p SET fields = c.fields, problems = c.problems, state = c.state, changed = ARRAY(SELECT jsonb_array_elements_text(c.changed)),
+       rules_version = coalesce(c."rulesVersion", p.rules_version), version = version + 1, updated_at = now()
+     FROM jsonb_to_recordset($1) AS c(id uuid, fields jsonb, problems jsonb, state text, changed jsonb, "rulesVersion" integer) WHERE p.id = c.id`,
+    [
+      JSON.stringify(
+        proofs.map(({ id, fields, problems, state, changed, rulesVersion }) => ({
+          id,
+          fields,
+          problems,
+          state,
+          changed,
+          rulesVersion,
+        })),
+      ),
+    ],
   );
-  if (p.prices) await putPrices(tx, id, p.prices);
 }
 
 /** Moves proofs from one of the states to another; returns which. */

@@ -23,6 +23,7 @@ import { backToRevision } from '../stockroom/dockets';
 import type { Audience, BlankDocument } from '../../core/stock/blank';
 import { putSentence } from '../stockroom/blanks';
 import { putPhrasesBack } from '../words/editing';
+import { putCorrectionBack } from '../words/correcting';
 import { putWritingBack, type WritingUndo } from '../words/rewriting';
 import { moveBack } from '../line/passing';
 import { Trouble } from '../trouble';
@@ -100,24 +101,27 @@ async function carryBack(tx: Tx, workspace: string, step: UndoRow, again: boolea
     case 'shots':
     case 'sits':
     case 'writing':
+    case 'correction':
     case 'allowed':
     case 'choices':
     case 'placements':
     case 'waivers': {
       const { count, left } =
-        undo.kind === 'writing'
-          ? await putWritingBack(tx, workspace, undo as unknown as WritingUndo, again)
-          : undo.kind === 'sits'
-            ? await putSitsBack(tx, workspace, undo as unknown as SitsUndo, again)
-            : undo.kind === 'shots'
-              ? await putShotsBack(tx, workspace, undo as unknown as ShotsUndo, again)
-              : undo.kind === 'allowed'
-                ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
-                : undo.kind === 'choices'
-                  ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
-                  : undo.kind === 'waivers'
-                    ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
-                    : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
+        undo.kind === 'correction'
+          ? await putCorrectionBack(tx, workspace, undo.id as string, again)
+          : undo.kind === 'writing'
+            ? await putWritingBack(tx, workspace, undo as unknown as WritingUndo, again)
+            : undo.kind === 'sits'
+              ? await putSitsBack(tx, workspace, undo as unknown as SitsUndo, again)
+              : undo.kind === 'shots'
+                ? await putShotsBack(tx, workspace, undo as unknown as ShotsUndo, again)
+                : undo.kind === 'allowed'
+                  ? await putAllowedBack(tx, undo as unknown as AllowedUndo, again)
+                  : undo.kind === 'choices'
+                    ? await putChoicesBack(tx, undo as unknown as ChoicesUndo, again)
+                    : undo.kind === 'waivers'
+                      ? await putWaiversBack(tx, undo as unknown as WaiversUndo, again)
+                      : await putPlacementsBack(tx, undo as unknown as PlacementsUndo, again);
       const sentence = `${left} ${left === 1 ? 'was' : 'were'} changed since, and ${left === 1 ? 'stays' : 'stay'}.`;
       return { count, left, sentence: left ? sentence : '' };
     }

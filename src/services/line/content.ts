@@ -28,7 +28,11 @@ export interface Content {
 }
 
 /** The state of a proof whose words or prices are new: held by what stops it, listed where they are as they were sent. */
-export function stateAfter(problems: readonly Problem[], content: Content | undefined, was: ProofState): ProofState {
+export function stateAfter(
+  problems: readonly Problem[],
+  content: { stands: boolean; listing: Pick<StandingRow, 'sent'> | null; changed: readonly ListingField[] } | undefined,
+  was: ProofState,
+): ProofState {
   if (problems.some((p) => p.stops)) return 'held';
   if (content?.stands && content.listing?.sent && !content.changed.length) return 'listed';
   return was === 'passed' ? 'passed' : 'ready';

@@ -4,6 +4,7 @@ import type { Line } from '../../data/line/counts';
 import { listListings, sidesOf, type ListingRow, type Sides } from '../../data/outlets/listings';
 import { countOrders, ordersOf, type OrderHistory } from '../../data/outlets/orders';
 import { answerSentence } from '../../core/outlet/answers';
+import { correctionsUnderWay } from '../../data/line/corrections';
 import { countToMove } from '../../data/line/moving';
 import { listOutlets } from '../../data/outlets/outlets';
 import { countOff } from '../../data/outlets/to-order';
@@ -18,7 +19,7 @@ export const line = (workspace: string): Promise<Line> => inWorkspace(workspace,
 /** One piece of running work for the tray. `done` of `total`; `kind` says what. */
 export interface Work {
   key: string;
-  kind: 'measuring' | 'reading' | 'planning' | 'drafting' | 'passing' | 'ordering' | 'sending';
+  kind: 'measuring' | 'reading' | 'planning' | 'drafting' | 'passing' | 'correcting' | 'ordering' | 'sending';
   label: string;
   done: number;
   total: number;
@@ -49,6 +50,8 @@ async function runningWork(tx: Tx): Promise<Work[]> {
   for (const r of is.drafting ? await counts.countDrafting(tx) : [])
     goes(`draft-${r.id}`, 'drafting', `Drafting ${r.name}`, r, r.state === 'paused');
   if (is.passing) goes('passing', 'passing', 'Passing proofs', await countToMove(tx));
+  for (const c of is.correcting ? await correctionsUnderWay(tx) : [])
+    goes(`correct-${c.id}`, 'correcting', c.back ? 'Taking corrections back' : 'Correcting words', c, c.stopped);
   for (const r of is.ordering ? await countOff(tx) : [])
     goes(`order-${r.id}`, 'ordering', `Making orders of ${r.name}`, r, r.state === 'paused');
   if (is.sending) out.push(...(await sendings(tx)));

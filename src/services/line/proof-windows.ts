@@ -9,7 +9,7 @@ import { Trouble } from '../trouble';
 
 /** A search among proofs, as it stands in an address; what is left out narrows nothing. */
 export type ProofSearch = Partial<Record<(typeof PROOF_SEARCH_PARTS)[number], string>>;
-export const PROOF_SEARCH_PARTS = ['run', 'state', 'outlet', 'docket', 'find', 'ids', 'stale', 'wrong', 'sort'] as const;
+export const PROOF_SEARCH_PARTS = ['run', 'state', 'outlet', 'docket', 'find', 'says', 'ids', 'stale', 'wrong', 'sort'] as const;
 
 /** What a search means. Throws Trouble on a state, an order or an id that there is not. */
 export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: ProofSort } {
@@ -28,6 +28,7 @@ export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: Proo
       ...(s.outlet && { outlet: s.outlet }),
       ...(s.docket && { docket: s.docket }),
       ...(s.find?.trim() && { find: s.find }),
+      ...(s.says?.trim() && { says: s.says.trim() }),
       ...(s.ids && { among: s.ids.split(',').map((id) => id.slice(0, 8)) }),
       ...(s.stale && { stale: true }),
       ...(s.wrong && { wrong: true }),

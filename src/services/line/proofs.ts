@@ -10,7 +10,9 @@ import { outletById } from '../../data/outlets/outlets';
 import { enclosuresByIds } from '../../data/stockroom/enclosures';
 import { blanksByIds } from '../../data/stockroom/blanks';
 import { triedDocket } from '../stockroom/dockets';
-import { contentsOf, stateAfter } from './content';
+import { putPrices } from '../../data/line/variants';
+import { contentsOf } from './content';
+import { keepFields } from './keeping';
 import { makingsOf } from './prepare/making';
 import { demandOf } from './prepare/searched';
 import { motifName } from '../../core/artwork/likeness/motif-name';
@@ -18,7 +20,7 @@ import { tellingOf } from './prepare/telling';
 import { calledUp, phrasebookOf } from '../words/phrasebook';
 import { prepare } from './prepare/prepare';
 import { priceLabels } from './prepare/prices';
-import { lineNames, recheck } from './prepare/problems';
+import { lineNames } from './prepare/problems';
 import { artworksIn } from '../../core/docket/docket';
 import { Trouble } from '../trouble';
 
@@ -79,7 +81,7 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
       stay = { ...it, problems: made.problems };
     }
     const { fields, variants } = edited;
-    await keep(tx, { ...it, ...edited }, recheck({ ...stay, ...edited }, outlet.rules, content.docket));
+    await keep(tx, { ...stay, ...edited });
     await record(tx, {
       did: 'proof.changed',
       about: 'proof',
@@ -92,11 +94,9 @@ export async function changeProof(workspace: string, id: string, change: ProofCh
 }
 
 /** Writes a proof's new words and prices, with what is wrong with them and in what they differ from what was sent. */
-async function keep(tx: Tx, now: ProofRow, problems: ProofRow['problems']): Promise<void> {
-  const content = (await contentsOf(tx, [now])).get(now.id);
-  const { fields, variants } = now;
-  const state = stateAfter(problems, content, now.state);
-  await data.changeProof(tx, now.id, { fields, problems, state, changed: content?.changed ?? [], prices: variants });
+async function keep(tx: Tx, now: ProofRow): Promise<void> {
+  await keepFields(tx, [now]);
+  await putPrices(tx, now.id, now.variants);
 }
 
 const namesIn = (change: ProofChange): string[] => [
@@ -219,8 +219,7 @@ export async function putProofBack(
     }
     return { ...v, priceMinor: before.priceMinor, from: before.from };
   });
-  const problems = recheck({ ...it, fields, variants }, content.outlet.rules, content.docket);
-  await keep(tx, { ...it, fields, variants }, problems);
+  await keep(tx, { ...it, fields, variants });
   return left;
 }
 

@@ -174,7 +174,7 @@ async function recheckOne(tx: Tx, content: Content): Promise<void> {
   if (proof.state === 'listed') {
     // what stands is not touched: where it would break the rules it stays out of date, and that is said
     if (problems.some(isStop)) return;
-    return proofs.changeProof(tx, proof.id, { fields, problems, state: 'listed', changed: proof.changed, rulesVersion });
+    return proofs.changeProofs(tx, [{ id: proof.id, fields, problems, state: 'listed', changed: proof.changed, rulesVersion }]);
   }
   // what a pattern made is made anew for the new limits; what a hand wrote is the hand's to mend
   const broken = new Set(problems.filter(isStop).map((p) => p.field));
@@ -191,7 +191,7 @@ async function recheckOne(tx: Tx, content: Content): Promise<void> {
   const passed = proof.state === 'passed' && !differs;
   const state = problems.some(isStop) ? 'held' : passed || proof.state === 'refused' ? proof.state : 'ready';
   const changed = (await contentsOf(tx, [{ ...proof, fields }])).get(proof.id)?.changed ?? [];
-  await proofs.changeProof(tx, proof.id, { fields, problems, state, changed, rulesVersion });
+  await proofs.changeProofs(tx, [{ id: proof.id, fields, problems, state, changed, rulesVersion }]);
 }
 
 /** The words as the docket's patterns make them now; what a person wrote stays. */

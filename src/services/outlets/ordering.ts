@@ -2,7 +2,7 @@ import { LISTING_FIELDS, type ListingField } from '../../core/listing/compare';
 import type { Goal } from '../../core/outlet/rules';
 import { actFor, inWorkspace, type Tx } from '../../data/database';
 import { addJob } from '../../data/jobs';
-import { changeProof, holdProof, listProofs, moveProofs } from '../../data/line/proofs';
+import { changeProofs, holdProof, listProofs, moveProofs } from '../../data/line/proofs';
 import { listingsFor, type ListingState } from '../../data/outlets/listings';
 import { listingsIn } from '../../data/outlets/listing-windows';
 import { addOrders, addStateOrders, proofsRest, type NewOrder, type OrderKind } from '../../data/outlets/orders';
@@ -96,7 +96,7 @@ async function order(tx: Tx, workspace: string, off: readonly OffProof[]): Promi
     const wanted = orderOf(content, how.get(proof.id)!);
     if (problems.length) {
       const { fields, changed } = proof;
-      await changeProof(tx, proof.id, { fields, changed, problems: [...proof.problems, ...problems], state: 'held' });
+      await changeProofs(tx, [{ id: proof.id, fields, changed, problems: [...proof.problems, ...problems], state: 'held' }]);
     } else if (wanted) going.push({ content, order: wanted });
     else standing.push(proof.id);
   }

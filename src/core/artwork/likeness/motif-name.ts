@@ -31,7 +31,7 @@ const withoutTwin = (name: string): string => name.replace(TWIN, '').trim() || n
  * "Keep a light on, navy ink" are "Keep a light on". Where they share nothing it is the first one's name. Of one that stands alone, a colour or tone at its
  * end is taken for what tells it from a twin that is not here.
  */
-export function motifName(names: string[]): string {
+export function motifName(names: readonly string[]): string {
   if (names.length < 2) return withoutTwin(names[0] ?? '');
   const all = names.map(words);
   const first = all[0]!;

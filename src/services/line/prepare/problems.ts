@@ -1,9 +1,17 @@
 import { nounOf, type DocketDocument, type GoodsLine } from '../../../core/docket/docket';
 import { DOWNLOADS_KEY } from '../../../core/downloads/form';
 import { axesOf, type Axes } from '../../../core/listing/axes';
-import { checkAgainst } from '../../../core/listing/check';
+import { checkAgainst, tagProblems, textProblems } from '../../../core/listing/check';
 import type { Problem } from '../../../core/listing/problems';
-import { pricedOnce, tagsIn, textIn, type OfferedColour, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
+import {
+  pricedOnce,
+  type Field,
+  tagsIn,
+  textIn,
+  type OfferedColour,
+  type ProofFields,
+  type ProofVariant,
+} from '../../../core/listing/proof';
 import { mainLanguage, type RulesDocument } from '../../../core/outlet/rules';
 import { breakdownOf, priceLabels } from './prices';
 import { schemaProblems } from './schema';
@@ -101,4 +109,30 @@ export function recheck(
   const stay = proof.problems.filter((p) => made(p) || missing(p));
   const n = proof.pictures.length;
   return [...stay, ...beside(stay, ruleProblems({ ...proof, pictures: n, wanted: n }, rules, proof.outlet, docket))];
+}
+
+/**
+ * The same where only some words in the outlet's own language are new: what is wrong with other fields is as it was. A schema is asked
+ * about these words alone.
+ */
+export function recheckWords(
+  problems: readonly Problem[],
+  words: Record<string, Field<string | string[]> | null>,
+  rules: RulesDocument,
+  outlet: string,
+): Problem[] {
+  const missing = (p: Problem) =>
+    (p.code === 'wording-missing' || p.code === 'language-missing') && words[p.field]?.from === 'pattern';
+  const stay = problems.filter((p) => !(p.field in words) || missing(p));
+  const ours = Object.entries(words).flatMap(([name, field]) => {
+    const value = field?.value ?? (name === 'tags' ? [] : '');
+    const rule = rules.texts[name];
+    if (Array.isArray(value)) return rules.tags ? tagProblems(rules.tags, value, outlet) : [];
+    return rule ? textProblems(name, rule, value, outlet) : [];
+  });
+  const said = Object.fromEntries(Object.entries(words).map(([name, field]) => [name, field?.value ?? '']));
+  const schema = schemaProblems(outlet, rules, said).filter(
+    (p) => p.field in words && !ours.some((o) => o.field === p.field && o.stops),
+  );
+  return [...stay, ...beside(stay, [...ours, ...schema])];
 }

@@ -8,13 +8,18 @@ const ajv = new Ajv2020({ allErrors: true, strict: false });
 const MOST_SCHEMAS = 64;
 const compiled = new Map<string, ValidateFunction>();
 
+const known = new WeakMap<object, ValidateFunction>();
+
 function validatorOf(rules: RulesDocument): ValidateFunction {
+  const same = known.get(rules.listingSchema);
+  if (same) return same;
   const key = JSON.stringify(rules.listingSchema);
   let found = compiled.get(key);
   if (!found) {
     if (compiled.size >= MOST_SCHEMAS) compiled.delete(compiled.keys().next().value!);
     compiled.set(key, (found = ajv.compile(rules.listingSchema)));
   }
+  known.set(rules.listingSchema, found);
   return found;
 }
 
@@ -30,13 +35,13 @@ const SIGNS = /[<>]/;
 const withoutSigns = (text: string): string => text.replace(/<3/g, '♥').replace(/</g, '‹').replace(/>/g, '›');
 
 /**
- * What the outlet's own schema has against a listing, one problem a field, as codes with a way out: found while it is
+ * What the outlet's own schema has against a listing, or against a part of it, one problem a field, as codes with a way out: found while it is
  * drafted and again before it is sent, so that nothing is refused on its way.
  */
 export function schemaProblems(
   outlet: string,
   rules: RulesDocument,
-  listing: Omit<ListingPayload, 'ref' | 'currency'>,
+  listing: Partial<Omit<ListingPayload, 'ref' | 'currency'>>,
 ): Problem[] {
   const valid = validatorOf(rules);
   const whole: unknown = listing;
@@ -52,7 +57,7 @@ export function schemaProblems(
     if (error.keyword === 'pattern' && typeof value === 'string' && SIGNS.test(value))
       stop({ how: 'signs', name }, { code: 'signs', value: withoutSigns(value) });
     else if (name === 'variants' && error.keyword === 'maxItems')
-      stop({ how: 'kinds', count: listing.variants.length, max: (error.params as { limit: number }).limit });
+      stop({ how: 'kinds', count: listing.variants?.length, max: (error.params as { limit: number }).limit });
     else
       stop({
         how: 'other',
