@@ -16,6 +16,8 @@ export const SCREENS = [
   '/sheet',
   '/bench',
   '/contact',
+  '/galley',
+  '/galley?state=any&fields=title,tags',
   '/contact?by=scene&size=large',
   '/proofs',
   '/press',

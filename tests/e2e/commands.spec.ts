@@ -186,6 +186,27 @@ test('sheet and proofs', async ({ page }) => {
   await command(page, 'proofs.take-back', /Take back “/, () => said(page, 'Taken back; it can be changed again.'));
 });
 
+test('galley', async ({ page }) => {
+  const { docket } = await openShop();
+  const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(2), dockets: [docket], outlets: ['quayside'] });
+  await drafted(run.id);
+  await page.goto(`/proofs?run=${run.id}`);
+  await command(page, 'proofs.galley', 'Galley', at(page, /\/galley\?run=/));
+  const grid = page.getByRole('grid', { name: 'Words of listings' });
+  const title = (row: number) => grid.getByRole('row').nth(row + 1).getByRole('gridcell').first(); // prettier-ignore
+  await title(0).click();
+  await title(1).click({ modifiers: ['Shift'] });
+  await command(page, 'galley.fill-down', 'Fill 2 rows with the first', () => said(page, /1 listing changed/));
+  await command(page, 'galley.rule', 'Back to the rule, 2 rows', () => said(page, /1 listing back at the rule/));
+  await command(page, 'galley.write', 'Write from the artwork', opens(page, 'Write from the artwork'));
+  const slip = page.getByRole('complementary', { name: 'Correction' });
+  await command(page, 'galley.correct', 'Correct many', () => expect(slip).toBeVisible());
+  await slip.getByRole('combobox', { name: 'What step 1 does' }).selectOption('put-before');
+  await slip.getByRole('combobox', { name: 'Before what stands there' }).fill('Merry');
+  await expect(slip.getByRole('button', { name: 'Take 2 corrections' })).toBeVisible();
+  await command(page, 'galley.take', 'Take 2 corrections', () => said(page, /2 listings corrected/));
+});
+
 test('contact sheet', async ({ page }) => {
   const { docket } = await openShop();
   const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(2), dockets: [docket], outlets: ['quayside'] });

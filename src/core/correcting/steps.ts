@@ -66,7 +66,7 @@ export function stepFault(s: Step): string | null {
     case 'case':
       return s.style ? null : 'Say which capitals.';
     case 'noun':
-      return s.from && s.to ? null : 'Say which noun is to become which.';
+      return s.from?.one && s.from.many && s.to?.one && s.to.many ? null : 'Say which noun is to become which.';
     case 'add-tags':
     case 'fit-tags':
     case 'remove-tags':

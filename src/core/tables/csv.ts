@@ -1,5 +1,6 @@
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
+import { unguarded } from './formula';
 
 /** A table as text: RFC 4180, UTF-8; a separator other than the comma is told by its first line. */
 export interface Table {
@@ -8,8 +9,6 @@ export interface Table {
 }
 export type ReadTable = { ok: true; table: Table } | { ok: false; sentence: string };
 
-/** What a spreadsheet would take for a formula (OWASP, CSV Injection): such cells are written with an apostrophe before them. */
-const FORMULA = /^'(?=[=+\-@\t\r＝＋－＠])/;
 const SEPARATORS = [',', ';', '\t'];
 
 /** Which separator the first line has most of. */
@@ -38,9 +37,7 @@ export function readTable(text: string, { maxRows }: { maxRows: number }): ReadT
     const columns = header.map((name) => name.trim().toLowerCase());
     const twice = columns.find((name, i) => columns.indexOf(name) !== i);
     if (twice !== undefined) return { ok: false, sentence: `The table has two columns called ${twice}.` };
-    const rows = cells.map((row) =>
-      Object.fromEntries(columns.map((name, i) => [name, (row[i] ?? '').replace(FORMULA, '').trim()])),
-    );
+    const rows = cells.map((row) => Object.fromEntries(columns.map((name, i) => [name, unguarded(row[i] ?? '').trim()])));
     return { ok: true, table: { columns, rows } };
   } catch (error) {
     const { lines, message } = error as Error & { lines?: number };

@@ -1,7 +1,7 @@
 /** The screens that commands belong to, by the first part of their addresses. */
 export const STATIONS = ['artwork', 'sheet', 'proofs', 'press', 'ledger', 'stockroom'] as const;
 /** Rooms beside the line: work is brought to them from its stations. */
-export const ROOMS = [...STATIONS, 'bench', 'contact'] as const;
+export const ROOMS = [...STATIONS, 'bench', 'contact', 'galley'] as const;
 export type Station = (typeof ROOMS)[number];
 
 interface Told {
@@ -45,6 +45,7 @@ export const COMMANDS = told({
   'proofs.draft-again': { word: 'Draft again what is out of date', keys: 'D', at: 'proofs' },
   'proofs.send-change': { word: 'Send the change', keys: 'S', at: 'proofs' },
   'proofs.write': { word: 'Write from the artwork', keys: 'W', at: 'proofs' },
+  'proofs.galley': { word: 'Galley: words of many', keys: 'E', at: 'proofs' },
   'proofs.prints': { word: 'Print files', keys: 'F', at: 'proofs' },
   'proofs.pictures': { word: 'Take pictures away', keys: 'I', at: 'proofs' },
   'proofs.closer': { word: 'Look closer', keys: 'Z', at: 'proofs' },
@@ -83,6 +84,12 @@ export const COMMANDS = told({
   'contact.bench': { word: 'Place it otherwise', keys: 'G', at: 'contact' },
   'contact.pictures': { word: 'Take pictures away', keys: 'I', at: 'contact' },
   'contact.size': { word: 'Another size', keys: 'S', at: 'contact' },
+
+  'galley.correct': { word: 'Correct many', keys: 'Ctrl E', at: 'galley' },
+  'galley.take': { word: 'Take the corrections', keys: 'Ctrl Enter', at: 'galley' },
+  'galley.fill-down': { word: 'Fill down', keys: 'Ctrl D', at: 'galley' },
+  'galley.rule': { word: 'Back to the docket’s rule', keys: 'Ctrl B', at: 'galley' },
+  'galley.write': { word: 'Write from the artwork', at: 'galley' },
 
   'press.send': { word: 'Send', keys: 'S', at: 'press' },
   'press.pause': { word: 'Pause', keys: 'W', at: 'press' },
@@ -161,6 +168,14 @@ export const MOVES: Partial<Record<Station, [keys: string, what: string][]>> = {
     ['Enter', 'one large, and on with ← →'],
     ['drag', 'to another place, or onto another proof'],
     ['Esc', 'pick none'],
+  ],
+  galley: [
+    ['← ↑ → ↓', 'move'],
+    ['Shift + arrows', 'extend the range'],
+    ['Enter, F2, typing', 'write into a cell'],
+    ['Ctrl C, Ctrl V', 'copy and paste, also from a spreadsheet'],
+    ['Delete', 'empty what is marked'],
+    ['Space', 'leave a listing out of a correction'],
   ],
   proofs: [
     ['↑ ↓', 'next or previous proof'],

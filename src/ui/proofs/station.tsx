@@ -1,5 +1,4 @@
 'use client';
-import { isWritten } from '@/core/writing/brief';
 import { thousands } from '@/core/thousands';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
@@ -18,6 +17,7 @@ import type { WritingChoice } from './writing-dialog';
 import type { PrintChoice } from '../prints/prints-dialog';
 import { ProofFilters } from './filters';
 import { ProofRow } from './row';
+import { writableAt } from './writable';
 import { useProofs } from './list';
 import { draftAgain, sendChanges } from './orders';
 import { usePass, usePassMeant } from './passing';
@@ -33,18 +33,6 @@ const ROW = 68;
 const TABLES = ['proof', 'run', 'outlet', 'listing', 'outlet_order', 'artwork', 'docket', 'price_plan', 'blank'];
 const proofKey = (id: string) => ['/proofs', id];
 const proofOf = (id: string) => api<ProofView>('GET', `/proofs/${id}`);
-
-/** What can be written of proofs at some outlets: their texts, each once, and tags. */
-const writableAt = (outlets: readonly OutletView[]): (readonly [string, string])[] =>
-  [
-    ...new Map([
-      ...outlets.flatMap((o) => Object.entries(o.rulesDocument?.texts ?? {}).map(([name, rule]) => [name, rule.label] as const)),
-      // each outlet has its own words for these
-      ['title', 'Title'] as const,
-      ['description', 'Description'] as const,
-    ]),
-    ['tags', 'Tags'] as const,
-  ].filter(([name]) => name === 'tags' || isWritten(name));
 
 /** What the server found for the first paint. */
 export interface FirstProofs {
@@ -172,6 +160,7 @@ export function ProofStation({ first }: { first: FirstProofs }) {
           }
         : null,
     'proofs.prints': total ? { says: 'Make print files', does: () => setPrinting(true) } : null,
+    'proofs.galley': total ? { says: 'Galley', does: () => router.push(`/galley?${new URLSearchParams(search)}`) } : null,
     'proofs.write': total ? { says: 'Write from the artwork', does: () => setWriting(true) } : null,
     'proofs.pictures': total ? { says: 'Take pictures away', does: () => setTaking(true) } : null,
     'proofs.contact': total
@@ -246,6 +235,9 @@ export function ProofStation({ first }: { first: FirstProofs }) {
               {count(total, 'proof')}
               {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
             </p>
+            <CommandButton id="proofs.galley" of={bindings} tone="quiet">
+              Galley
+            </CommandButton>
             <CommandButton id="proofs.write" of={bindings} tone="quiet">
               Write from the artwork
             </CommandButton>

@@ -5,7 +5,7 @@ import type { Group, ShownColumn } from './columns';
 import { FIRST_PAINT } from '../parts/lists/use-window';
 import { SheetHead } from './head';
 import { COLUMN, HEAD, NAME, ROW } from './measures';
-import type { Range, Spot } from './range';
+import type { Range, Spot } from '../parts/lists/range';
 import { Row, type InView } from './row';
 import { BLOCK, blockColumns } from './blocks';
 import { cellOf, type SheetStore } from './store';

@@ -4,7 +4,7 @@ import type { SheetCell, SheetRow } from '@/services/line/sheet';
 import { Cell, said } from './cell';
 import { CoverageBar, coverageSaid, FoldedCell } from './coverage';
 import { NAME, ROW } from './measures';
-import { cropMarks, holds, type Range } from './range';
+import { cropMarks, holds, type Range } from '../parts/lists/range';
 import { MotifThumb } from './thumb';
 
 /** A cell in view. */

@@ -4,7 +4,7 @@ import type { Selection, SelectionCount } from '@/services/line/sheet';
 import { api } from '../api';
 import { useSettled } from '../parts/use-settled';
 import { columnsBetween, type ShownColumn } from './columns';
-import type { Range } from './range';
+import type { Range } from '../parts/lists/range';
 import type { SheetStore } from './store';
 
 const TABLES = ['proof', 'artwork', 'docket', 'outlet', 'allowed'];

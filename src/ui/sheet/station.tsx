@@ -24,7 +24,7 @@ import { arranged, type CountedColumn } from './columns';
 import { SheetFilters } from './filters';
 import { Forecast } from './forecast';
 import { SheetGrid, type ScrollTo, type SheetHands } from './grid';
-import { between, stepped, type Range, type Spot } from './range';
+import { between, stepped, type Range, type Spot } from '../parts/lists/range';
 import { meantBy, useCounted } from './selecting';
 import { BLOCK, blockColumns } from './blocks';
 import { cellOf, useSheet, type View } from './store';

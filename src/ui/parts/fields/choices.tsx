@@ -23,15 +23,20 @@ export const RadioGroup = <V extends string>({
   value,
   change,
   options,
+  inline = false,
 }: {
   label: string;
   value: V;
   change: (value: V) => void;
   options: readonly (readonly [value: V, word: string, what?: string])[];
+  /** Side by side, although nothing is said of them. */
+  inline?: boolean;
 }) => {
   const name = useId();
   return (
-    <fieldset className={options.some(([, , what]) => what) ? 'flex flex-wrap gap-6' : 'grid gap-1'}>
+    <fieldset
+      className={options.some(([, , what]) => what) || inline ? `flex flex-wrap ${inline ? 'gap-x-5' : 'gap-6'}` : 'grid gap-1'}
+    >
       <legend className="sr-only">{label}</legend>
       {options.map(([v, word, what]) => (
         <label key={v} className="flex min-h-6 cursor-pointer gap-2">

@@ -80,7 +80,7 @@ export function PatternField({
             aria-controls={`${id}-list`}
             aria-autocomplete="list"
             aria-activedescendant={open ? `${id}-${at}` : undefined}
-            className="textarea"
+            className="textarea min-h-0"
             rows={rows}
             value={value}
             spellCheck={false}

@@ -1,0 +1,109 @@
+'use client';
+import type { OutletView } from '@/api/views';
+import { CommandButton, type Bindings } from '../commands/commands';
+import { languageName } from '../parts/fields/add-language';
+import { CheckField } from '../parts/fields/choices';
+import { ChoiceField } from '../parts/fields/field';
+import { Find } from '../parts/fields/find';
+import { count } from '../parts/format';
+import { Popover } from '../parts/popover';
+import { Tabs } from '../parts/tabs';
+import type { Put } from '../parts/use-address';
+import type { Column } from './search';
+
+/** Which listings' words are looked at, in which language, and which fields of them. */
+export function Head({
+  address,
+  put,
+  runs,
+  outlets,
+  languages,
+  language,
+  columns,
+  shown,
+  total,
+  bindings,
+}: {
+  address: URLSearchParams;
+  put: Put;
+  runs: { id: string; name: string }[];
+  outlets: readonly OutletView[];
+  languages: readonly string[];
+  language: string | null;
+  columns: readonly Column[];
+  shown: readonly Column[];
+  total: number;
+  bindings: Bindings;
+}) {
+  const toggle = (name: string) => {
+    const next = columns.filter((c) => (c.name === name) !== shown.some((s) => s.name === c.name)).map((c) => c.name);
+    if (next.length) put({ fields: next.join(',') });
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-x-3 gap-y-1.5 border-b border-rule px-4 pt-2 pb-2">
+      <div className="mr-1">
+        <h1 className="text-[20px] leading-tight">Galley</h1>
+        <p className="text-[12px] text-soft">{count(total, 'listing')}</p>
+      </div>
+      {languages.length > 1 && (
+        <Tabs
+          label="Language"
+          value={language ?? languages[0]!}
+          change={(l) => put({ language: l === languages[0] ? null : l })}
+          tabs={languages.map((l) => ({ value: l, word: languageName(l) }))}
+        />
+      )}
+      <span className="w-[190px]">
+        <Find
+          label="Find in the words"
+          hint="find in the words"
+          value={address.get('says') ?? ''}
+          change={(says) => put({ says: says || null })}
+        />
+      </span>
+      <ChoiceField
+        hideLabel
+        label="Run"
+        className="w-[150px]"
+        value={address.get('run') ?? ''}
+        onChange={(e) => put({ run: e.target.value || null })}
+        options={[['', 'every run'], ...runs.map((r) => [r.id, r.name] as const)]}
+      />
+      <ChoiceField
+        hideLabel
+        label="State"
+        className="w-[112px]"
+        value={address.get('state') ?? ''}
+        onChange={(e) => put({ state: e.target.value || null })}
+        options={[['', 'waiting'], 'held', 'ready', 'passed', 'refused', 'listed', ['any', 'every state']]}
+      />
+      <ChoiceField
+        hideLabel
+        label="Outlet"
+        className="w-[128px]"
+        value={address.get('outlet') ?? ''}
+        onChange={(e) => put({ outlet: e.target.value || null })}
+        options={[['', 'every outlet'], ...outlets.map((o) => [o.id, o.name] as const)]}
+      />
+      <Popover label="Fields" name="Fields that are shown" width={230}>
+        <div className="grid gap-1.5">
+          {columns.map((c) => (
+            <CheckField
+              key={c.name}
+              label={c.label}
+              checked={shown.some((s) => s.name === c.name)}
+              onChange={() => toggle(c.name)}
+            />
+          ))}
+        </div>
+      </Popover>
+      <span className="grow" />
+      <CommandButton id="galley.write" of={bindings} tone="quiet">
+        Write from the artwork
+      </CommandButton>
+      <CommandButton id="galley.correct" of={bindings}>
+        Correct many
+      </CommandButton>
+    </div>
+  );
+}

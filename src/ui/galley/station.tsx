@@ -1,0 +1,289 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import type { CorrectionDoneView, GalleyRowView, GalleyWindowView } from '@/api/shapes/galley';
+import type { OutletView } from '@/api/views';
+import type { Step } from '@/core/correcting/steps';
+import { thousands } from '@/core/thousands';
+import { act, api, sentenceOf } from '../api';
+import { useCommands, type Bindings } from '../commands/commands';
+import { sayStep } from '../commands/steps';
+import { count } from '../parts/format';
+import { between, type Range, type Spot } from '../parts/lists/range';
+import { useAddress } from '../parts/use-address';
+import { useSettled } from '../parts/use-settled';
+import { writableAt } from '../proofs/writable';
+import { blockText, cellText, cellValue, laidBlock, MOST_CELLS, readBlock } from './block';
+import { CorrectionSlip, useSeen, type CorrectionAsk, type Whom } from './correction-slip';
+import { GalleyGrid } from './grid';
+import { Head } from './head';
+import { useGalley, windowOf } from './list';
+import { BLOCK, columnsOf, columnsShown, galleySearch, languagesOf } from './search';
+import { begunStep, doable } from './steps';
+
+const WritingDialog = dynamic(() => import('../proofs/writing-dialog').then((m) => m.WritingDialog));
+const NO_STEPS: Step[] = [];
+const SLIP = 352;
+
+/** What the server found for the first paint. */
+export interface FirstGalley {
+  window: GalleyWindowView;
+  runs: { id: string; name: string }[];
+  outlets: OutletView[];
+}
+
+interface Written {
+  row: GalleyRowView;
+  field: string;
+  value: string | string[];
+}
+
+/** Words of many listings side by side: corrected all at once, or written into cell by cell. */
+export function GalleyStation({ first }: { first: FirstGalley }) {
+  const { search: address, put } = useAddress('/galley');
+  const search = useMemo(() => galleySearch(address), [address]);
+  const outlets = useMemo(() => new Map(first.outlets.map((o) => [o.id, o])), [first.outlets]);
+  const columns = useMemo(() => columnsOf(first.outlets), [first.outlets]);
+  const shown = columnsShown(address, columns);
+  const languages = useMemo(() => languagesOf(first.outlets), [first.outlets]);
+  const language = address.get('language') ?? (languages.length > 1 ? languages[0]! : null);
+
+  const [correcting, setCorrecting] = useState(false);
+  const [steps, setSteps] = useState<Step[]>(() => [begunStep('replace', ['title'])]);
+  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
+  const [whom, setWhom] = useState<Whom>('all');
+  const [writing, setWriting] = useState(false);
+  const settled = useSettled(JSON.stringify(correcting ? doable(steps) : NO_STEPS));
+  const asked = useMemo(() => JSON.parse(settled) as Step[], [settled]);
+  const list = useGalley({ search, language, fields: shown.map((c) => c.name), steps: asked }, first.window);
+  const { total } = list;
+
+  const [at, setAt] = useState<Spot>({ r: 0, c: 0 });
+  const [anchor, setAnchor] = useState<Spot>({ r: 0, c: 0 });
+  const range: Range = between(anchor, at);
+  const query = JSON.stringify([search, language]);
+  const [shownQuery, setShownQuery] = useState(query);
+  // other listings begin with the first of them
+  if (shownQuery !== query) {
+    setShownQuery(query);
+    setAt({ r: 0, c: 0 });
+    setAnchor({ r: 0, c: 0 });
+    setWithout(new Set());
+  }
+  const move = useCallback((to: Spot, extend: boolean) => {
+    setAt(to);
+    if (!extend) setAnchor(to);
+  }, []);
+
+  /** Rows of a range, also those that are not on the screen. Throws where there are too many. */
+  const rowsOf = async (r0: number, r1: number, wide: number): Promise<GalleyRowView[]> => {
+    if ((r1 - r0 + 1) * wide > MOST_CELLS)
+      throw new Error(`At most ${thousands(MOST_CELLS)} cells at once: mark fewer, or correct them by steps.`);
+    const out: GalleyRowView[] = [];
+    for (let r = r0; r <= r1; r++) {
+      const here = list.row(r);
+      if (here) out.push(here);
+      else {
+        const window = await windowOf(
+          { search, language, fields: shown.map((c) => c.name), steps: [] },
+          r,
+          Math.min(100, r1 - r + 1),
+        );
+        if (!window.rows.length) break;
+        out.push(...window.rows);
+        r += window.rows.length - 1;
+      }
+    }
+    return out;
+  };
+  const rowsMarked = () => rowsOf(range.r0, Math.min(range.r1, total - 1), range.c1 - range.c0 + 1);
+  const told = (e: unknown) => toast.error(e instanceof Error && e.constructor === Error ? e.message : sentenceOf(e));
+
+  /** Writes cells that a hand changed, as one step. */
+  const write = async (cells: readonly Written[]) => {
+    const changed = cells.filter(({ row, field, value }) => row.fields[field] && row.stays === null && cellText(row.fields[field].value) !== cellText(value)); // prettier-ignore
+    if (!changed.length) return;
+    await act(async () => {
+      const done = await api<CorrectionDoneView>('POST', '/proofs/words/cells', {
+        language,
+        cells: changed.map(({ row, field, value }) => ({ proof: row.id, field, was: row.fields[field]!.value, value })),
+      });
+      const stayed = done.stayed['changed meanwhile'] ?? 0;
+      sayStep(`${count(done.left ? done.total : done.changed, 'listing')} changed${stayed ? `; ${count(stayed, 'was', 'were')} changed meanwhile and ${stayed === 1 ? 'stays' : 'stay'}` : ''}`, done.undo); // prettier-ignore
+    });
+  };
+  const put1 = (spot: Spot, value: string | string[]) => {
+    const row = list.row(spot.r);
+    if (row) void write([{ row, field: shown[spot.c]!.name, value }]);
+  };
+  const overRange = async (
+    valueFor: (row: GalleyRowView, field: string, rows: readonly GalleyRowView[]) => string | string[],
+  ) => {
+    try {
+      const rows = await rowsMarked();
+      const fields = shown.slice(range.c0, range.c1 + 1).map((c) => c.name);
+      await write(rows.flatMap((row) => fields.map((field) => ({ row, field, value: valueFor(row, field, rows) }))));
+    } catch (e) {
+      told(e);
+    }
+  };
+  const textOf = (rows: readonly GalleyRowView[]) =>
+    blockText(rows.map((row) => shown.slice(range.c0, range.c1 + 1).map((c) => cellText(row.fields[c.name]?.value ?? ''))));
+  const here = (): GalleyRowView[] | null => {
+    const rows: GalleyRowView[] = [];
+    for (let r = range.r0; r <= Math.min(range.r1, total - 1); r++) {
+      const row = list.row(r);
+      if (!row) return null;
+      rows.push(row);
+    }
+    return rows;
+  };
+  const paste = async (text: string) => {
+    try {
+      const laid = laidBlock(await readBlock(text), range, { rows: total, columns: shown.length });
+      const last = Math.max(...laid.map((l) => l.r));
+      const rows = await rowsOf(range.r0, last, 1 + Math.max(...laid.map((l) => l.c)) - range.c0);
+      await write(laid.flatMap(({ r, c, text: said }) => {
+        const row = rows[r - range.r0];
+        const field = shown[c]!.name;
+        return row ? [{ row, field, value: cellValue(said, field) }] : [];
+      })); // prettier-ignore
+    } catch (e) {
+      told(e);
+    }
+  };
+
+  const marked = Math.min(range.r1, total - 1) - range.r0 + 1;
+  const markedIds = whom === 'marked' ? (here()?.map((r) => r.id) ?? null) : null;
+  const ask: CorrectionAsk | null =
+    !correcting || !asked.length || !total
+      ? null
+      : { language, steps: asked, except: [...without], ...(markedIds ? { ids: markedIds } : { search }) };
+  const seen = useSeen(ask);
+  const changes = ask && seen.data ? seen.data.changed : 0;
+  const take = () =>
+    void act(async () => {
+      const done = await api<CorrectionDoneView>('POST', '/corrections', ask!);
+      const n = done.left ? done.total : done.changed;
+      sayStep(`${count(n, 'listing')} ${done.left ? 'are being corrected' : 'corrected'}`, done.undo);
+      setSteps([begunStep('replace', ['title'])]);
+      setWithout(new Set());
+    });
+  const toggle = (id: string) =>
+    setWithout((was) => {
+      const next = new Set(was);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  const several = range.r1 > range.r0;
+  const bindings: Bindings = {
+    'galley.correct': { says: correcting ? 'Put the correction away' : 'Correct many', does: () => setCorrecting((c) => !c) },
+    'galley.take': changes
+      ? { says: `Take ${thousands(changes)} ${changes === 1 ? 'correction' : 'corrections'}`, does: take }
+      : null,
+    'galley.fill-down': several
+      ? {
+          says: `Fill ${thousands(marked)} rows with the first`,
+          does: () => void overRange((_, field, rows) => rows[0]!.fields[field]?.value ?? ''),
+        }
+      : null,
+    'galley.rule': {
+      says: several ? `Back to the rule, ${count(marked, 'row')}` : 'Back to the docket’s rule',
+      does: () =>
+        void act(async () => {
+          const rows = await rowsMarked();
+          const fields = shown.slice(range.c0, range.c1 + 1).map((c) => c.name);
+          const done = await api<CorrectionDoneView>('POST', '/corrections', {
+            ids: rows.map((r) => r.id),
+            language,
+            steps: [{ does: 'back-to-rule', fields }],
+          });
+          sayStep(`${count(done.changed, 'listing')} back at the rule`, done.undo);
+        }),
+    },
+    'galley.write': total ? { says: 'Write from the artwork', does: () => setWriting(true) } : null,
+  };
+  useCommands(bindings);
+
+  const [seenRows, setSeenRows] = useState<[number, number]>([0, BLOCK]);
+  const look = useCallback((from: number, to: number) => setSeenRows([from, to]), []);
+  const { want, version } = list;
+  // what is on the screen is asked for again when it has become out of date
+  useEffect(() => want(...seenRows), [want, seenRows, version]);
+
+  return (
+    <div className="grid h-full min-h-0 grid-rows-[auto_1fr]">
+      <Head
+        address={address}
+        put={put}
+        runs={first.runs}
+        outlets={first.outlets}
+        languages={languages}
+        language={language}
+        columns={columns}
+        shown={shown}
+        total={total}
+        bindings={bindings}
+      />
+      <div className="grid min-h-0" style={{ gridTemplateColumns: correcting ? `1fr ${SLIP}px` : '1fr' }}>
+        {total === 0 ? (
+          <p className="p-10 text-center text-soft">
+            No listing answers to that. Draft proofs on the sheet, or look at every state.
+          </p>
+        ) : (
+          <GalleyGrid
+            total={total}
+            row={list.row}
+            columns={shown}
+            outlets={outlets}
+            language={language}
+            onWindow={look}
+            hands={{
+              at,
+              range,
+              move,
+              write: (spot, text) => put1(spot, cellValue(text, shown[spot.c]!.name)),
+              mend: put1,
+              clear: () => void overRange((_, field) => cellValue('', field)),
+              copy: () => {
+                const rows = here();
+                return rows && textOf(rows);
+              },
+              copyLater: () => void rowsMarked().then((rows) => navigator.clipboard.writeText(textOf(rows)), told),
+              paste: (text) => void paste(text),
+              toggle: correcting ? toggle : null,
+              isOut: (id) => correcting && without.has(id),
+            }}
+          />
+        )}
+        {correcting && (
+          <CorrectionSlip
+            steps={steps}
+            put={setSteps}
+            columns={columns}
+            whom={whom}
+            setWhom={setWhom}
+            total={total}
+            marked={marked}
+            left={without.size}
+            seen={ask && seen.data ? seen.data : null}
+            error={ask ? seen.error : null}
+            bindings={bindings}
+            close={() => setCorrecting(false)}
+          />
+        )}
+      </div>
+      {writing && (
+        <WritingDialog
+          choices={[
+            ...(list.row(at.r) ? [{ says: `“${list.row(at.r)!.artwork}”`, meant: { ids: [list.row(at.r)!.id] } }] : []),
+            { says: `All ${thousands(total)} of this list`, meant: { search } },
+          ]}
+          fields={writableAt(first.outlets)}
+          close={() => setWriting(false)}
+        />
+      )}
+    </div>
+  );
+}
