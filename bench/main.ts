@@ -6,6 +6,7 @@ import { filmstrip } from './filmstrip';
 import { line } from './line';
 import { memory } from './memory';
 import { mockups } from './mockups';
+import { reading } from './reading';
 import { placement } from './placement';
 import { scenes } from './scenes';
 import { screens } from './screens';
@@ -35,8 +36,10 @@ const TOPICS: Record<string, () => Promise<void>> = {
   words: async () => {
     wording();
     await correcting();
+    await reading();
   },
   correcting,
+  reading,
   memory,
   line,
   screens,

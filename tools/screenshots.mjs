@@ -100,7 +100,15 @@ await picture(
   `/stockroom/dockets/${dockets.find((d) => d.name === 'Shirts for big and small').id}?on=${named('Little whale')}`,
   { wait: 6000 },
 );
-await picture('buyer', listings.find((l) => l.outletId === 'kestrel').url);
+await picture('galley', '/galley?state=any&fields=title,tags', {
+  before: async (page) => {
+    await page.getByRole('button', { name: 'Correct many' }).click();
+    await page.getByRole('textbox', { name: 'Replace' }).fill('gift');
+    await page.getByRole('combobox', { name: 'with', exact: true }).fill('present');
+    await page.getByRole('group', { name: 'Fields of step 1' }).getByRole('button', { name: 'Tags' }).click();
+    await page.waitForTimeout(2500);
+  },
+});
 // last, for what was made of the first lists is out of date after it: the print houses bring out their lists for spring
 if (!only || only.includes('changes')) {
   const standins = new URL((await get('/outlets'))[0].baseUrl).origin;

@@ -69,14 +69,29 @@ export async function grounds(file: string): Promise<Grounds | null> {
     return { data: out, width: w, height: h, channels: 1 };
   };
   const luma = (r: number, g: number, b: number) => 0.2126 * r + 0.7152 * g + 0.0722 * b;
+  const clear = opaque ? null : once(() => silhouette(rgba, width, height));
+  const [contrast, green] = [once(() => over(around, luma, negative)), once(() => over(around, (_, g) => g, negative))];
   return {
-    contrast: over(around, luma, negative),
-    green: over(around, (_, g) => g, negative),
+    // most pictures are read from one or two of them: the others are not made
+    get contrast() {
+      return contrast();
+    },
+    get green() {
+      return green();
+    },
+    get silhouette() {
+      return clear?.() ?? null;
+    },
     middle: inColour(rgba, width, height, opaque ? around : 127),
-    silhouette: opaque ? null : silhouette(rgba, width, height),
     box: { x: cut.left / info.width, y: cut.top / info.height, width: cut.width / info.width, height: cut.height / info.height },
     border: BORDER,
   };
+}
+
+/** What is made when it is first asked for. */
+function once<T>(make: () => T): () => T {
+  let made: { it: T } | undefined;
+  return () => (made ??= { it: make() }).it;
 }
 
 function inColour(rgba: Buffer, width: number, height: number, around: number): Ground {

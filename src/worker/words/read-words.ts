@@ -76,11 +76,10 @@ export async function readLines(workingFile: string): Promise<ReadLine[]> {
   const prepared = await grounds(workingFile);
   if (!prepared) return [];
   const { isWord } = engine;
-  const pages = await readPages(engine, prepared);
-  const page = pages.reduce((a, b) => (credit(b, isWord) > credit(a, isWord) ? b : a), [] as ReadWord[]);
-  const found = await bestLines(engine, prepared);
   const lines: { words: ReadWord[]; line: FoundLine }[] = [];
-  for (const line of found) lines.push({ words: await readAgain(engine, line), line });
+  for (const line of await bestLines(engine, prepared)) lines.push({ words: await readAgain(engine, line), line });
+  const pages = await readPages(engine, prepared, lines.map((l) => l.words)); // prettier-ignore
+  const page = pages.reduce((a, b) => (credit(b, isWord) > credit(a, isWord) ? b : a), [] as ReadWord[]);
   const everywhere = [...pages.flat(), ...lines.flatMap((l) => l.words)];
   const said: ReadLine[] = [];
   const known = (words: ReadWord[]) => words.map((w) => ({ ...w, known: isWord(w.text) }));
@@ -102,11 +101,26 @@ function asLine({ words, box }: ReadLine): SaidLine {
   return { ...whole, confidence: Math.round(whole.confidence * 100) / 100, ...(box && { box }) };
 }
 
-/** The whole artwork on several grounds, as if it were a page. */
-async function readPages(engine: Engines, g: Grounds): Promise<ReadWord[][]> {
+/** Is a word one that nobody has to look at again? */
+const isSure = (w: ReadWord, isWord: IsWord): boolean =>
+  w.confidence >= SURE_WORD && isWord(w.text) && (w.text.length > 2 || w.confidence >= 0.95);
+const SURE_WORD = 0.9;
+
+/**
+ * The whole artwork on several grounds, as if it were a page: what takes longest, and only where the lines leave something to be asked.
+ * What every line says beyond doubt is not asked again; the next ground is asked as long as the last told something new.
+ */
+async function readPages(engine: Engines, g: Grounds, lines: readonly ReadWord[][]): Promise<ReadWord[][]> {
+  const { isWord } = engine;
+  if (lines.length && lines.flat().every((w) => isSure(w, isWord))) return [];
   const pages: ReadWord[][] = [];
-  for (const ground of [g.contrast, g.silhouette, g.green])
-    if (ground) pages.push((await readLetters(engine.letters, ground, PSM.SPARSE_TEXT)).filter((w) => w.confidence >= 0.6));
+  for (const ground of [g.contrast, g.silhouette, g.green]) {
+    if (!ground) continue;
+    const page = (await readLetters(engine.letters, ground, PSM.SPARSE_TEXT)).filter((w) => w.confidence >= 0.6);
+    pages.push(page);
+    // where neither sees any letters there are none
+    if (!lines.length && !page.length) break;
+  }
   return pages;
 }
 
@@ -124,11 +138,14 @@ async function readLetters(letters: Worker, ground: Ground, mode: PSM): Promise<
     .flatMap((w) => tokens(w.text).map((text) => ({ text, confidence: w.confidence / 100 })));
 }
 
-/** Lines on grey and on the silhouette; the ground whose lines make more sense wins. */
+/** Lines on grey and, where these leave a doubt or a quick look shows more, on the silhouette; the ground whose lines make more sense wins. */
 async function bestLines(engine: Engines, g: Grounds): Promise<FoundLine[]> {
   const sure = async (ground: Ground) => (await engine.finder.find(ground)).filter((l) => l.confidence >= 0.7);
   const onGrey = await sure(g.middle);
   if (!g.silhouette) return onGrey;
+  const beyondDoubt =
+    onGrey.length > 0 && onGrey.flatMap((l) => wordsOf(l, engine.isWord)).every((w) => isSure(w, engine.isWord));
+  if (beyondDoubt && !(await engine.finder.showsMore(g.silhouette, onGrey))) return onGrey;
   const onWhite = await sure(g.silhouette);
   const worth = (lines: FoundLine[]) =>
     credit(
