@@ -146,12 +146,20 @@ describe('marks', () => {
         expect([text('in'), text('out')]).toEqual([was, is]);
       }),
     ));
-  test('tags', () =>
-    expect(marksOf(['fox', 'owl'], ['fox', 'elk'])).toEqual([
-      { text: 'fox', is: 'same' },
-      { text: 'owl', is: 'out' },
-      { text: 'elk', is: 'in' },
-    ]));
+  test('tags: one that becomes another stands beside it', () => {
+    const shown = (was: string[], is: string[]) => marksOf(was, is).map((m) => ({ same: '', out: '-', in: '+' })[m.is] + m.text).join(' '); // prettier-ignore
+    expect(shown(['fox', 'owl', 'hen'], ['fox', 'elk', 'ox'])).toBe('fox -owl +elk -hen +ox');
+    expect(shown(['fox', 'owl'], ['fox', 'elk', 'ox'])).toBe('fox -owl +elk +ox');
+    expect(shown([], ['ox'])).toBe('+ox');
+  });
+  const tags = fc.array(fc.constantFrom('a', 'b', 'c', 'd', 'e'), { maxLength: 8 });
+  test('none is lost', () =>
+    fc.assert(
+      fc.property(tags, tags, (was, is) => {
+        const left = (but: string) => marksOf(was, is).filter((m) => m.is !== but).map((m) => m.text); // prettier-ignore
+        expect([left('in'), left('out')]).toEqual([was, is]);
+      }),
+    ));
 });
 
 test.each<[string | null, Step]>([

@@ -44,9 +44,16 @@ export function marked(was: string, is: string): Mark[] {
   return out;
 }
 
-/** Tags that stay, go and come, in the order in which they would stand. */
-export const markedTags = (was: readonly string[], is: readonly string[]): Mark[] =>
-  diffArrays([...was], [...is]).flatMap((p) => p.value.map((text): Mark => ({ text, is: markOf(p) })));
+/** Tags that stay, go and come, in the order in which they would stand; one that becomes another stands beside it. */
+export function markedTags(was: readonly string[], is: readonly string[]): Mark[] {
+  const runs = diffArrays([...was], [...is]).map((p) => p.value.map((text): Mark => ({ text, is: markOf(p) })));
+  return runs.flatMap((run, i) => {
+    const [before, behind] = [runs[i - 1], runs[i + 1]];
+    if (run[0]?.is === 'out' && behind?.[0]?.is === 'in' && behind.length === run.length)
+      return run.flatMap((gone, n) => [gone, behind[n]!]);
+    return run[0]?.is === 'in' && before?.[0]?.is === 'out' && before.length === run.length ? [] : run;
+  });
+}
 
 /** What changes in a field, whether it is a text or tags. */
 export const marksOf = (was: Value, is: Value): Mark[] =>

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { differences, type ListingField } from './compare';
+import { changedFields, changedWords, differences, WORDS_OF_LISTINGS, type ListingField } from './compare';
 import type { ListingPayload, ThereListing } from './payload';
 
 const sent: ListingPayload = {
@@ -43,6 +43,23 @@ test.each<[ListingField, Partial<ThereListing>]>([
   ['pictures', { pictures: [] }],
   ['downloads', { downloads: ['def'] }],
 ])('another %s is one', (field, change) => expect(differences(sent, ['abc'], { ...there, ...change })).toEqual([field]));
+
+test('words alone differ where a look at everything finds that they do', () => {
+  const text = fc.constantFrom('', 'One.\n\n- two', 'One. - two', 'Low Sun Poster', 'another');
+  const words = fc.record({
+    title: text,
+    description: text,
+    tags: fc.array(text, { maxLength: 2 }),
+    texts: fc.dictionary(fc.constantFrom('searchTitle', 'note'), text),
+  });
+  fc.assert(
+    fc.property(words, words, (was, is) => {
+      const all = changedFields({ ...sent, ...was }, { ...sent, ...is });
+      expect(changedWords(was, is)).toEqual(all.filter((f) => (WORDS_OF_LISTINGS as readonly string[]).includes(f)));
+      expect(changedWords(was, { title: is.title })).toEqual(all.filter((f) => f === 'title'));
+    }),
+  );
+});
 
 test('prices are compared as a set: any order of the same is the same, any other price is not', () =>
   fc.assert(

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { rgbToHex } from '../../../core/colour/colour';
 import {
   type AreaPlacement,
@@ -24,7 +25,7 @@ import { asBook, calledUp } from '../../words/phrasebook';
 import { tellingOf } from './telling';
 import { prepare, type Prepared } from './prepare';
 import { breakdownOf } from './prices';
-import { recheck } from './problems';
+import { recheck, recheckWords } from './problems';
 import { payloadOf } from '../payload';
 
 const blank: BlankDocument = {
@@ -365,6 +366,31 @@ test('problems of the artwork stay after a change of words; those of the words g
   } as ProofRow;
   expect(recheck(before, rules, document).map((p) => p.code)).toEqual(['too-coarse']);
 });
+
+// corrections of thousands look at words alone: they must come to what a look at everything comes to
+test('what is wrong with new words is the same whether all of a proof is looked at or only them', () =>
+  fc.assert(
+    fc.property(
+      fc.string({ unit: fc.constantFrom('a', 'é', ' ', '<', '👩‍👧'), maxLength: 160 }),
+      fc.array(fc.constantFrom('fox', 'x', 'much longer than any tag may be', 'owl'), { maxLength: 16 }),
+      fc.boolean(),
+      (said, tags, withTags) => {
+        const it = proof(made());
+        const put = {
+          title: { value: said.trim(), from: 'hand' as const, made: null },
+          ...(withTags && { tags: { value: tags, from: 'correction' as const, made: null } }),
+        };
+        const fields: ProofFields = {
+          words: { ...it.fields.words, title: { en: put.title } },
+          tags: withTags ? { en: put.tags! } : it.fields.tags,
+        };
+        const sorted = (problems: ProofRow['problems']) => problems.map((p) => JSON.stringify(p)).sort();
+        expect(sorted(recheckWords(it.problems, put, rules, it.outlet))).toEqual(
+          sorted(recheck({ ...it, fields }, rules, document)),
+        );
+      },
+    ),
+  ));
 
 describe('several goods lines', () => {
   const youth: BlankDocument = {
