@@ -121,6 +121,16 @@ test('cells are written as one step; what somebody changed meanwhile stays', asy
   expect((await call('POST', '/proofs/words/cells', { cells: [cell(0, 'text', [], 'tags')] })).status).toBe(422);
 });
 
+test('where nothing is changed there is nothing to take back; a field that no outlet has is none', async () => {
+  const same = { ids, steps: [{ does: 'replace', fields: ['title'], what: 'no such words', text: 'x' }] };
+  expect(await ok('POST', '/corrections', same)).toMatchObject({ changed: 0, undo: null });
+  const odd = [{ does: 'set', fields: ['constructor', 'toString', 'nothing'], text: 'x' }];
+  expect(await ok<Seen>('POST', '/corrections/try', { ids, steps: odd })).toMatchObject({ changed: 0, byField: {} });
+  expect((await rows(odd, ['constructor', 'title'])).rows[0]!.fields).toEqual({ title: expect.anything() as object });
+  const cells = [{ proof: ids[0], field: 'constructor', was: '', value: 'x' }];
+  expect(await ok('POST', '/proofs/words/cells', { cells })).toMatchObject({ changed: 0, undo: null });
+});
+
 test('proofs are found by what their words say', async () => {
   const done = await ok<Done>('POST', '/corrections', { ids: [ids[1]], steps: [{ does: 'put-after', fields: ['title'], text: '100% Quokka_ish' }] }); // prettier-ignore
   const found = async (says: string) => (await ok<Rows>('POST', '/proofs/words/rows', { search: { ...search, says }, fields: ['title'], from: 0, count: 5 })).rows.map((r) => r.id); // prettier-ignore

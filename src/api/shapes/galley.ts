@@ -78,7 +78,7 @@ export type CorrectionSeenView = Static<typeof CorrectionSeen>;
 const progress = { total: Whole, left: Type.Integer({ description: 'proofs still to come' }), changed: Whole, stayed: counts };
 export const CorrectionDone = Named('CorrectionDone', {
   id: Uuid,
-  undo: Type.Unsafe<string>({ ...Uuid, description: 'the step that takes it back, also what is still to come' }),
+  undo: OrNull(Uuid, 'the step that takes it back, also what is still to come; null where nothing was changed'),
   ...progress,
 });
 export type CorrectionDoneView = Static<typeof CorrectionDone>;

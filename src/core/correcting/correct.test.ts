@@ -103,6 +103,18 @@ describe('finding', () => {
     expect(replaced(text, { what: '(a+)+$x', put: '', how: 'pattern', exact: true, keepCase: false })).toBe(text);
   });
 
+  test.each(['a{1,1000}', '[a-z]{500}', '(((a|b|c){50}){20})'])('a pattern that repeats too much is not taken: %s', (what) =>
+    expect(stepFault({ does: 'replace', how: 'pattern', what, text: '', fields: ['title'] })).toBe(
+      'The pattern cannot be read: it repeats too much.',
+    ),
+  );
+  // a few steps could else make more of a text than there is memory
+  test.each(['plain', 'word', 'pattern'] as const)('what grows beyond all measure is given up: %s', (how) => {
+    const grow = { does: 'replace' as const, what: 'a', text: 'a '.repeat(4000), how };
+    expect(() => said('a '.repeat(50).trim(), grow)).toThrow('too-much');
+    expect(() => said(['a b', 'a c', 'a d'], ...Array.from({ length: 6 }, () => grow))).toThrow('too-much');
+  });
+
   const SHIRT = { one: 'T-Shirt', many: 'T-Shirts' };
   test.each([
     ['An Owl T-Shirt for every day', 'An Owl Apron for every day'],

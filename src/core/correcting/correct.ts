@@ -3,7 +3,7 @@ import { fill } from '../copy/wording';
 import { lengthOf, shorten } from '../outlet/length';
 import type { RulesDocument, TextRule } from '../outlet/rules';
 import { inSentence, capital, titled } from '../writing/grammar';
-import { nounSwapped, replaced } from './finding';
+import { MOST_TEXT, nounSwapped, replaced, TooMuch } from './finding';
 import type { Step } from './steps';
 
 export type Value = string | string[];
@@ -134,15 +134,21 @@ export function corrected(cell: Cell, steps: readonly Step[], subject: object): 
       else lacks = filled.fault;
     }
     if (lacks) return { ok: false, fault: lacks };
-    if (step.does === 'back-to-rule') value = cell.made ?? value;
-    else value = Array.isArray(value) ? tagsStepped(value, step, text, cell) : stepped(value, step, text, cell);
+    try {
+      if (step.does === 'back-to-rule') value = cell.made ?? value;
+      else value = Array.isArray(value) ? tagsStepped(value, step, text, cell) : stepped(value, step, text, cell);
+    } catch (error) {
+      if (error instanceof TooMuch) return TOO_MUCH;
+      throw error;
+    }
+    // no step begins with more than a text may have
+    if (sizeOf(value) > MOST_TEXT) return TOO_MUCH;
   }
   const is = Array.isArray(value) ? value : value.replace(/[ \t]+$/gm, '').trim();
-  if (typeof is === 'string' && is.length > MOST) return { ok: false, fault: { code: 'too-much', what: String(MOST) } };
   return { ok: true, value: is };
 }
-/** No text has more characters than that, whatever is put into it. */
-const MOST = 100_000;
+const TOO_MUCH: Corrected = { ok: false, fault: { code: 'too-much', what: String(MOST_TEXT) } };
+const sizeOf = (value: Value): number => (Array.isArray(value) ? value.reduce((n, t) => n + t.length, 0) : value.length);
 
 export const sameValue = (a: Value, b: Value): boolean =>
   Array.isArray(a) || Array.isArray(b) ? JSON.stringify(a) === JSON.stringify(b) : a === b;

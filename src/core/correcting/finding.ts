@@ -10,12 +10,32 @@ const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\
 /** No letter or number of any script on either side; what a hyphen joins is one word. */
 const WORD = { before: '(?<![\\p{L}\\p{M}\\p{N}])(?<![\\p{L}\\p{N}]-)', after: '(?![\\p{L}\\p{M}\\p{N}])(?!-[\\p{L}\\p{N}])' };
 
+/** Instructions that a pattern may come to: matching takes so many steps for each letter of a text, at most. */
+const MOST_INSTRUCTIONS = 400;
+
 /**
- * A regular expression that a seller wrote, to be matched in linear time (RE2 syntax), so that none runs without end. Throws where
- * it cannot be read.
+ * A regular expression that a seller wrote, to be matched in time linear in the text (RE2 syntax), so that none runs without end. Throws
+ * where it cannot be read, or is too large.
  */
-export const patternOf = (what: string, exact: boolean): RE2JS =>
-  RE2JS.compile(what, RE2JS.MULTILINE | (exact ? 0 : RE2JS.CASE_INSENSITIVE));
+export function patternOf(what: string, exact: boolean): RE2JS {
+  const pattern = RE2JS.compile(what, RE2JS.MULTILINE | (exact ? 0 : RE2JS.CASE_INSENSITIVE));
+  if (pattern.programSize() > MOST_INSTRUCTIONS) throw new Error('it repeats too much');
+  return pattern;
+}
+
+/** No text has more characters than that, whatever is put into it. */
+export const MOST_TEXT = 100_000;
+/** What is put would make a text too long to be one. */
+export class TooMuch extends Error {}
+/** Counts what a text becomes while it is made; throws TooMuch. */
+function growing(length: number): (found: string, put: string) => string {
+  let size = length;
+  return (found, put) => {
+    size += put.length - found.length;
+    if (size > MOST_TEXT) throw new TooMuch();
+    return put;
+  };
+}
 
 /** A text with the capitals of another: all of them, one a word, one at the beginning, or as it was typed. */
 export function withCaseOf(found: string, put: string): string {
@@ -55,8 +75,9 @@ export interface Replacing {
   keepCase: boolean;
 }
 
-/** Replaces what is found; in patterns `$1` stands for what its first group found. */
+/** Replaces what is found; in patterns `$1` stands for what its first group found. Throws TooMuch. */
 export function replaced(text: string, { what, put, how, exact, keepCase }: Replacing): string {
+  const grown = growing(text.length);
   if (how === 'pattern') {
     return lastPatternOf(what, exact)
       .matcher(text)
@@ -64,11 +85,11 @@ export function replaced(text: string, { what, put, how, exact, keepCase }: Repl
         const said = put.replace(/\$(\d|[&$])/g, (_, n: string) =>
           n === '$' ? '$' : n === '&' || n === '0' ? found : ((groups[Number(n) - 1] as string | undefined) ?? ''),
         );
-        return keepCase ? withCaseOf(found, said) : said;
+        return grown(found, keepCase ? withCaseOf(found, said) : said);
       });
   }
   const flags = exact ? 'gu' : 'giu';
-  const found = (all: string) => (keepCase ? withCaseOf(all, put) : put);
+  const found = (all: string) => grown(all, keepCase ? withCaseOf(all, put) : put);
   if (how === 'whole') return text.replace(expression(`^\\s*${escaped(what.trim())}\\s*$`, flags.replace('g', '')), found);
   const { before, after } = how === 'word' ? WORD : { before: '', after: '' };
   return text.replace(expression(before + escaped(what) + after, flags), found);

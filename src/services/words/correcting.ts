@@ -123,7 +123,8 @@ export const tryCorrection = (workspace: string, asked: Asked): Promise<Preview>
 /** What came of a correction as far as it was carried; `undo` takes it back, and also what is still to come. */
 export interface Corrected extends CorrectionCount {
   id: string;
-  undo: string;
+  /** Null where nothing was changed. */
+  undo: string | null;
 }
 
 const parted = (proofs: readonly string[], cells: CorrectionPart['cells']): Pick<CorrectionPart, 'proofs' | 'cells'>[] =>
@@ -142,6 +143,7 @@ async function begin(
   const proofs = parts.flatMap((p) => p.proofs);
   await carry(tx, workspace, id, parts.length);
   const count = await data.countCorrection(tx, id);
+  if (!count.left && !count.changed) return { id, undo: null, ...count };
   const undo = await record(tx, {
     did: 'words.corrected',
     about: 'proof',

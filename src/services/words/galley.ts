@@ -94,7 +94,7 @@ export async function wordsReader(
 
 /** Does an outlet have that field at all? */
 export const hasField = (rules: RulesDocument | null, field: string): boolean =>
-  rules !== null && (field === 'tags' ? rules.tags !== null : field in rules.texts);
+  rules !== null && (field === 'tags' ? rules.tags !== null : Object.hasOwn(rules.texts, field));
 
 const emptyOf = (field: string): Value => (field === 'tags' ? [] : '');
 

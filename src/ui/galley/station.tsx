@@ -24,6 +24,8 @@ import { begunStep, doable } from './steps';
 
 const WritingDialog = dynamic(() => import('../proofs/writing-dialog').then((m) => m.WritingDialog));
 const NO_STEPS: Step[] = [];
+/** What one request takes, with room for signs that are several bytes. */
+const MOST_LETTERS = 600_000;
 const SLIP = 352;
 
 /** What the server found for the first paint. */
@@ -38,6 +40,10 @@ interface Written {
   field: string;
   value: string | string[];
 }
+
+/** Says what came of a correction, with the way back. */
+const tell = (says: string, { undo, stayed }: CorrectionDoneView): void =>
+  undo ? sayStep(says, undo) : void toast(Object.keys(stayed).length ? says : 'Nothing had to be changed.');
 
 /** Words of many listings side by side: corrected all at once, or written into cell by cell. */
 export function GalleyStation({ first }: { first: FirstGalley }) {
@@ -104,18 +110,21 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
   const write = async (cells: readonly Written[]) => {
     const changed = cells.filter(({ row, field, value }) => row.fields[field] && row.stays === null && cellText(row.fields[field].value) !== cellText(value)); // prettier-ignore
     if (!changed.length) return;
+    const body = {
+      language,
+      cells: changed.map(({ row, field, value }) => ({ proof: row.id, field, was: row.fields[field]!.value, value })),
+    };
+    if (JSON.stringify(body).length > MOST_LETTERS)
+      throw new Error('That is too much text at once: mark fewer, or correct them by steps.');
     await act(async () => {
-      const done = await api<CorrectionDoneView>('POST', '/proofs/words/cells', {
-        language,
-        cells: changed.map(({ row, field, value }) => ({ proof: row.id, field, was: row.fields[field]!.value, value })),
-      });
+      const done = await api<CorrectionDoneView>('POST', '/proofs/words/cells', body);
       const stayed = done.stayed['changed meanwhile'] ?? 0;
-      sayStep(`${count(done.left ? done.total : done.changed, 'listing')} changed${stayed ? `; ${count(stayed, 'was', 'were')} changed meanwhile and ${stayed === 1 ? 'stays' : 'stay'}` : ''}`, done.undo); // prettier-ignore
+      tell(`${count(done.left ? done.total : done.changed, 'listing')} changed${stayed ? `; ${count(stayed, 'was', 'were')} changed meanwhile and ${stayed === 1 ? 'stays' : 'stay'}` : ''}`, done); // prettier-ignore
     });
   };
   const put1 = (spot: Spot, value: string | string[]) => {
     const row = list.row(spot.r);
-    if (row) void write([{ row, field: shown[spot.c]!.name, value }]);
+    if (row) void write([{ row, field: shown[spot.c]!.name, value }]).catch(told);
   };
   const overRange = async (
     valueFor: (row: GalleyRowView, field: string, rows: readonly GalleyRowView[]) => string | string[],
@@ -166,7 +175,7 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
     void act(async () => {
       const done = await api<CorrectionDoneView>('POST', '/corrections', ask!);
       const n = done.left ? done.total : done.changed;
-      sayStep(`${count(n, 'listing')} ${done.left ? 'are being corrected' : 'corrected'}`, done.undo);
+      tell(`${count(n, 'listing')} ${done.left ? 'are being corrected' : 'corrected'}`, done);
       setSteps([begunStep('replace', ['title'])]);
       setWithout(new Set());
     });
@@ -199,7 +208,7 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
             language,
             steps: [{ does: 'back-to-rule', fields }],
           });
-          sayStep(`${count(done.changed, 'listing')} back at the rule`, done.undo);
+          tell(`${count(done.changed, 'listing')} back at the rule`, done);
         }),
     },
     'galley.write': total ? { says: 'Write from the artwork', does: () => setWriting(true) } : null,
