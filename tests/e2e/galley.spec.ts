@@ -46,6 +46,23 @@ test('a correction is seen as marks, with what it would break; one is left out, 
   await expect.poll(titles).toEqual(before);
 });
 
+test('a correction may be only for what is marked', async ({ page }) => {
+  const before = await titles();
+  await page.goto(address());
+  await cell(page, 1, 0).click();
+  await cell(page, 2, 0).click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Correct many' }).click();
+  const slip = page.getByRole('complementary', { name: 'Correction' });
+  await slip.getByRole('combobox', { name: 'What step 1 does' }).selectOption('case');
+  await slip.getByRole('combobox', { name: 'Which capitals' }).selectOption('upper');
+  await slip.getByRole('radio', { name: 'The 2 marked' }).check();
+  await slip.getByRole('button', { name: 'Take 2 corrections' }).click();
+  await expect(page.getByText('2 listings corrected')).toBeVisible();
+  expect(await titles()).toEqual([before[0], before[1]!.toUpperCase(), before[2]!.toUpperCase()]);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(titles).toEqual(before);
+});
+
 test('what would not fit is told, shortened by one press, and a pattern that cannot be read is said', async ({ page }) => {
   await page.goto(address());
   await page.getByRole('button', { name: 'Correct many' }).click();

@@ -1,4 +1,5 @@
 'use client';
+import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -6,7 +7,7 @@ import type { CorrectionDoneView, GalleyRowView, GalleyWindowView } from '@/api/
 import type { OutletView } from '@/api/views';
 import type { Step } from '@/core/correcting/steps';
 import { thousands } from '@/core/thousands';
-import { act, api, sentenceOf } from '../api';
+import { act, api, Refusal, sentenceOf } from '../api';
 import { useCommands, type Bindings } from '../commands/commands';
 import { sayStep } from '../commands/steps';
 import { count } from '../parts/format';
@@ -85,7 +86,7 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
   /** Rows of a range, also those that are not on the screen. Throws where there are too many. */
   const rowsOf = async (r0: number, r1: number, wide: number): Promise<GalleyRowView[]> => {
     if ((r1 - r0 + 1) * wide > MOST_CELLS)
-      throw new Error(`At most ${thousands(MOST_CELLS)} cells at once: mark fewer, or correct them by steps.`);
+      throw new Refusal(422, `At most ${thousands(MOST_CELLS)} cells at once: mark fewer, or correct them by steps.`);
     const out: GalleyRowView[] = [];
     for (let r = r0; r <= r1; r++) {
       const here = list.row(r);
@@ -104,7 +105,7 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
     return out;
   };
   const rowsMarked = () => rowsOf(range.r0, Math.min(range.r1, total - 1), range.c1 - range.c0 + 1);
-  const told = (e: unknown) => toast.error(e instanceof Error && e.constructor === Error ? e.message : sentenceOf(e));
+  const told = (e: unknown) => void toast.error(sentenceOf(e));
 
   /** Writes cells that a hand changed, as one step. */
   const write = async (cells: readonly Written[]) => {
@@ -115,7 +116,7 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
       cells: changed.map(({ row, field, value }) => ({ proof: row.id, field, was: row.fields[field]!.value, value })),
     };
     if (JSON.stringify(body).length > MOST_LETTERS)
-      throw new Error('That is too much text at once: mark fewer, or correct them by steps.');
+      throw new Refusal(422, 'That is too much text at once: mark fewer, or correct them by steps.');
     await act(async () => {
       const done = await api<CorrectionDoneView>('POST', '/proofs/words/cells', body);
       const stayed = done.stayed['changed meanwhile'] ?? 0;
@@ -164,13 +165,25 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
   };
 
   const marked = Math.min(range.r1, total - 1) - range.r0 + 1;
-  const markedIds = whom === 'marked' ? (here()?.map((r) => r.id) ?? null) : null;
+  const onlyMarked = correcting && whom === 'marked' && total > 0;
+  const markedHere = onlyMarked ? (here()?.map((r) => r.id) ?? null) : null;
+  // a long range reaches beyond the rows that are here: which they are is asked
+  const far = useQuery({
+    queryKey: ['galley marked', query, range.r0, range.r1],
+    queryFn: async () => (await rowsOf(range.r0, Math.min(range.r1, total - 1), 1)).map((r) => r.id),
+    enabled: onlyMarked && markedHere === null,
+    retry: false,
+    meta: { tables: ['proof'] },
+  });
+  const markedIds = markedHere ?? far.data ?? null;
   const ask: CorrectionAsk | null =
-    !correcting || !asked.length || !total
+    !correcting || !asked.length || !total || (onlyMarked && !markedIds)
       ? null
-      : { language, steps: asked, except: [...without], ...(markedIds ? { ids: markedIds } : { search }) };
+      : { language, steps: asked, except: [...without], ...(onlyMarked ? { ids: markedIds! } : { search }) };
   const seen = useSeen(ask);
-  const changes = ask && seen.data ? seen.data.changed : 0;
+  // only what was counted for these very steps is taken
+  const counted = ask !== null && !seen.isPlaceholderData && settled === JSON.stringify(doable(steps));
+  const changes = counted ? (seen.data?.changed ?? 0) : 0;
   const take = () =>
     void act(async () => {
       const done = await api<CorrectionDoneView>('POST', '/corrections', ask!);
@@ -277,7 +290,7 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
             marked={marked}
             left={without.size}
             seen={ask && seen.data ? seen.data : null}
-            error={ask ? seen.error : null}
+            error={ask ? seen.error : onlyMarked ? far.error : null}
             bindings={bindings}
             close={() => setCorrecting(false)}
           />
