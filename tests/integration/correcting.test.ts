@@ -121,6 +121,15 @@ test('cells are written as one step; what somebody changed meanwhile stays', asy
   expect((await call('POST', '/proofs/words/cells', { cells: [cell(0, 'text', [], 'tags')] })).status).toBe(422);
 });
 
+test('what a buyer should not find is told with a mend, and stops nothing', async () => {
+  const steps = [{ does: 'put-after', fields: ['title'], text: '[colour]' }];
+  const [row] = (await rows(steps)).rows;
+  expect(row!.fields.title!.problems).toEqual([
+    { says: 'Left to be filled in: “[colour]”.', mend: { label: 'Cut it out', value: row!.fields.title!.value } },
+  ]);
+  expect((await ok<Seen>('POST', '/corrections/try', { search, steps })).breaks).toEqual([]);
+});
+
 test('where nothing is changed there is nothing to take back; a field that no outlet has is none', async () => {
   const same = { ids, steps: [{ does: 'replace', fields: ['title'], what: 'no such words', text: 'x' }] };
   expect(await ok('POST', '/corrections', same)).toMatchObject({ changed: 0, undo: null });

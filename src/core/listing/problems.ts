@@ -7,7 +7,7 @@ export type FieldName = 'title' | 'description' | 'tags' | 'prices' | 'pictures'
 
 /** A mend that the program can make. */
 export interface Mend {
-  code: 'shorten' | 'keep-first' | 'drop' | 'drop-repeats' | 'signs';
+  code: 'shorten' | 'keep-first' | 'drop' | 'drop-repeats' | 'signs' | 'cut';
   value: unknown;
 }
 
@@ -136,6 +136,9 @@ const SENTENCES: Record<string, (v: Values) => string> = {
       : v.how === 'kinds'
         ? `${v.count} kinds, colours by sizes, are too many: ${v.outlet} takes ${v.max}. Offer fewer colours or sizes.`
         : `${v.outlet} would not take it (${v.at} ${v.says}).`,
+  'left-over': (v) => `Left to be filled in: ${quoted(v.pieces)}.`,
+  personal: (v) => `Buyers would read ${quoted(v.pieces)}: an address or a number of a person.`,
+  stuffed: (v) => `“${v.word}” stands in it ${v.times} times; said over and over, words put buyers off and count once.`,
   'not-ordered': () =>
     'What it would be sent as could not be put together on our side. Draft it again; if that does not help, look at its docket.',
   'not-drafted': () => 'Drafting failed again and again on our side. Draft it again; if that does not help, look at its docket.',
@@ -156,6 +159,7 @@ const MENDS: Record<Mend['code'], (value: unknown) => string> = {
   drop: () => 'Drop them',
   'drop-repeats': () => 'Drop repeats',
   signs: () => 'Write ♥, ‹ and › instead',
+  cut: () => 'Cut it out',
 };
 /** What a mend is called on its button. */
 export const mendLabel = ({ code, value }: Mend): string => MENDS[code](value);

@@ -1,5 +1,7 @@
 import { motifName } from '../../core/artwork/likeness/motif-name';
 import type { WordingSubject } from '../../core/copy/values';
+import { wordFindings } from '../../core/checking/words';
+import { isLine } from '../../core/copy/ranked';
 import { faultSentence } from '../../core/copy/wording';
 import { corrected, sameValue, type Cell, type Corrected, type Value } from '../../core/correcting/correct';
 import type { Step } from '../../core/correcting/steps';
@@ -166,6 +168,10 @@ export interface GalleyRow {
   fields: Record<string, GalleyCell>;
 }
 
+/** What a buyer should not find in a field: it stops nothing. */
+const advice = (cell: Cell, value: Value): Problem[] =>
+  wordFindings(cell.field, value, Array.isArray(value) ? 'tags' : cell.text && isLine(cell.text) ? 'line' : 'long');
+
 function galleyCell(words: Words, field: string, steps: readonly Step[]): GalleyCell | null {
   const cell = cellOf(words, field);
   if (!cell) return null;
@@ -178,7 +184,7 @@ function galleyCell(words: Words, field: string, steps: readonly Step[]): Galley
     made: cell.made !== null && !sameValue(cell.made, cell.value) ? cell.made : null,
     next,
     lacks: made && !made.ok ? faultSentence(made.fault) : null,
-    problems: cellProblems(words, field, next ?? cell.value).map((p) => ({
+    problems: [...cellProblems(words, field, next ?? cell.value), ...advice(cell, next ?? cell.value)].map((p) => ({
       says: sentenceOf(p),
       mend: p.mend ? { label: mendLabel(p.mend), value: p.mend.value as Value } : null,
     })),

@@ -45,7 +45,7 @@ export const COMMANDS = told({
   'proofs.draft-again': { word: 'Draft again what is out of date', keys: 'D', at: 'proofs' },
   'proofs.send-change': { word: 'Send the change', keys: 'S', at: 'proofs' },
   'proofs.write': { word: 'Write from the artwork', keys: 'W', at: 'proofs' },
-  'proofs.galley': { word: 'Galley: words of many', keys: 'E', at: 'proofs' },
+  'proofs.galley': { word: 'Words of many listings', keys: 'E', at: 'proofs' },
   'proofs.prints': { word: 'Print files', keys: 'F', at: 'proofs' },
   'proofs.pictures': { word: 'Take pictures away', keys: 'I', at: 'proofs' },
   'proofs.closer': { word: 'Look closer', keys: 'Z', at: 'proofs' },
