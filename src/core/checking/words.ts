@@ -1,3 +1,4 @@
+import { closedUp } from '../copy/closed-up';
 import { tellingWords } from '../copy/telling';
 import type { Value } from '../correcting/correct';
 import type { Problem } from '../listing/problems';
@@ -46,12 +47,7 @@ const digits = (text: string): number => text.replace(/\D/g, '').length;
 const found = (text: string, what: RegExp): string[] => [...new Set([...text.matchAll(what)].map((m) => m[0].trim()))];
 /** A text without some pieces, closed up where they stood. */
 const without = (text: string, pieces: readonly string[]): string =>
-  pieces
-    .reduce((left, piece) => left.replaceAll(piece, ''), text)
-    .replace(/[ \t]{2,}/g, ' ')
-    .replace(/ +([,.;:!?])/g, '$1')
-    .replace(/([,;:])(?:\s*[,;:])+/g, '$1')
-    .replace(/^[\s,;:]+|[\s,;:]+$/g, '');
+  closedUp(pieces.reduce((left, piece) => left.replaceAll(piece, ''), text));
 
 /**
  * What a buyer should not find in a text or in tags, by the words alone: what was left to be filled in, addresses and telephone numbers, and

@@ -1,3 +1,4 @@
+import { closedUp } from '../copy/closed-up';
 import type { PatternFault } from '../copy/wording';
 import { fill } from '../copy/wording';
 import { lengthOf, shorten } from '../outlet/length';
@@ -32,16 +33,6 @@ const neat = (tags: readonly string[]): string[] => {
     return [t];
   });
 };
-/** What is left where something was taken out: no gaps, and no commas or dashes that nothing stands between. */
-const closedUp = (text: string): string =>
-  text
-    .replace(/[ \t]{2,}/g, ' ')
-    .replace(/ +([,.;:!?])/g, '$1')
-    .replace(/([,;:])(?:\s*[,;:])+/g, '$1')
-    .replace(/^[\s,;:]+|[\s,;:]+$/g, '')
-    .replace(/\n{3,}/g, '\n\n')
-    .trim();
-
 /** Puts a text before or behind another, with a space where a hand would leave one, and not where it stands already. */
 function put(value: string, text: string, behind: boolean): string {
   const bare = text.trim();
