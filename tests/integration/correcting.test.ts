@@ -174,3 +174,52 @@ test('a correction can be stopped and goes on', async () => {
   await until(() => ok<{ stopped: boolean }>('GET', `/corrections/${id}`), (c) => !c.stopped, 'going on'); // prettier-ignore
   expect((await call('POST', '/corrections/00000000-0000-4000-8000-000000000000/steer', { stopped: true })).status).toBe(404);
 });
+
+describe('a correction of many, by the worker', () => {
+  // proofs that are not here are passed over: with them among those that are, a few make many parts
+  const among = (real: readonly string[]) =>
+    real.flatMap((id) => [id, ...Array.from({ length: 500 }, () => crypto.randomUUID())]);
+  interface Now {
+    left: number;
+    changed: number;
+    stopped: boolean;
+  }
+  const over = (id: string) => until(() => ok<Now>('GET', `/corrections/${id}`), (c) => c.left === 0, 'the correction'); // prettier-ignore
+  const steps = [{ does: 'put-before', fields: ['title'], text: 'Far' }];
+
+  test('it goes part by part, is taken back part by part, and made again', async () => {
+    const before = await titles();
+    const done = await ok<Done>('POST', '/corrections', { ids: among(ids), steps });
+    expect(done).toMatchObject({ total: 1503, left: 1503, changed: 0 });
+    expect(await over(done.id)).toMatchObject({ changed: 3 });
+    expect(await titles()).toEqual(before.map((t) => `Far ${t}`));
+    await ok('POST', '/activity/undo', { id: done.undo });
+    await over(done.id);
+    expect(await titles()).toEqual(before);
+    await ok('POST', '/activity/redo', { id: done.undo });
+    await over(done.id);
+    expect((await titles())[2]).toBe(`Far ${before[2]}`);
+    await ok('POST', '/activity/undo', { id: done.undo });
+    await over(done.id);
+  });
+
+  test('taken back or stopped on its way it leaves nothing half done', async () => {
+    const before = await titles();
+    const done = await ok<Done>('POST', '/corrections', { ids: among([...ids, ...ids, ...ids]), steps });
+    await ok('POST', '/activity/undo', { id: done.undo });
+    await over(done.id);
+    expect(await titles()).toEqual(before);
+
+    const again = await ok<Done>('POST', '/corrections', { ids: among(ids), steps });
+    await ok('POST', `/corrections/${again.id}/steer`, { stopped: true });
+    const stopped = await ok<Now>('GET', `/corrections/${again.id}`);
+    const at = await titles();
+    expect(at.filter((t, i) => t === `Far ${before[i]}`)).toHaveLength(stopped.changed);
+    await ok('POST', `/corrections/${again.id}/steer`, { stopped: false });
+    await over(again.id);
+    expect(await titles()).toEqual(before.map((t) => `Far ${t}`));
+    await ok('POST', '/activity/undo', { id: again.undo });
+    await over(again.id);
+    expect(await titles()).toEqual(before);
+  });
+});

@@ -88,6 +88,8 @@ export const tryCorrection = (workspace: string, asked: Asked): Promise<Preview>
       const here = await coming;
       // the database reads on while this is worked out
       coming = window(from + READ);
+      // where this throws nobody waits for that any more
+      coming?.catch(() => undefined);
       for (const words of here) {
         out.counted++;
         const why = staysFor(words.row);
