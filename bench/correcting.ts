@@ -41,6 +41,18 @@ export const correcting = (): Promise<void> =>
     }
     const of = `${meant.length} proofs, of which ${changed} change, two steps`;
     figure('words.corrections_10k_preview_ms', middle(times), 'ms', `over HTTP, ${of}, median of ${ROUNDS}; aim 1000`);
+    const window = async (name: string, what: string, body: object) => {
+      const took: number[] = [];
+      for (let i = 0; i < ROUNDS; i++) {
+        const began = performance.now();
+        await api('POST', '/proofs/words/rows', { fields: ['title', 'tags', 'description'], count: 40, ...body });
+        took.push(performance.now() - began);
+      }
+      figure(`words.galley_${name}_ms`, middle(took), 'ms', `40 rows over HTTP, ${what}, of ${ids.length} proofs, median of ${ROUNDS}`); // prettier-ignore
+    };
+    await window('first', 'the first', { search: {}, from: 0 });
+    await window('deep', 'from 9,000 on, with two steps', { search: {}, from: 9000, steps: asked.steps });
+    await window('find', 'those whose words say something', { search: { says: 'seaside gift' }, from: 0 });
     const goes = async (begin: () => Promise<string>): Promise<number> => {
       const began = performance.now();
       const id = await begin();

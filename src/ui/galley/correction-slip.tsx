@@ -73,6 +73,7 @@ export function CorrectionSlip({
 }) {
   const label = (name: string) => (columns.find((c) => c.name === name)?.label ?? name).toLowerCase();
   const unfit = seen?.breaks.some((b) => /too-long|too-many-tags|tag-length|tag-repeated/.test(b.code));
+  const changes = bindings['galley.take'] !== null;
   const count = whom === 'all' ? total : marked;
   return (
     <Slip
@@ -80,22 +81,7 @@ export function CorrectionSlip({
       kicker={`Correction · for ${thousands(count)} ${count === 1 ? 'listing' : 'listings'}`}
       title="What is to be corrected"
       close={close}
-      foot={
-        <>
-          <CommandButton id="galley.take" of={bindings} tone="go" />
-          <Button
-            disabled={steps.length >= MOST_STEPS}
-            onClick={() => put([...steps, begunStep('replace', steps.at(-1)?.fields ?? ['title'])])}
-          >
-            Add a step
-          </Button>
-          {steps.length > 1 && (
-            <Button tone="quiet" onClick={() => put([begunStep('replace', ['title'])])}>
-              Begin anew
-            </Button>
-          )}
-        </>
-      }
+      foot={changes && <CommandButton id="galley.take" of={bindings} tone="go" />}
     >
       <div className="grid gap-2.5">
         <RadioGroup<Whom>
@@ -118,10 +104,24 @@ export function CorrectionSlip({
             drop={steps.length > 1 ? () => put(steps.filter((_, j) => j !== i)) : null}
           />
         ))}
+        <div className="-mt-1 flex">
+          <Button
+            tone="quiet"
+            disabled={steps.length >= MOST_STEPS}
+            onClick={() => put([...steps, begunStep('replace', steps.at(-1)?.fields ?? ['title'])])}
+          >
+            Add a step
+          </Button>
+          {steps.length > 1 && (
+            <Button tone="quiet" onClick={() => put([begunStep('replace', ['title'])])}>
+              Begin anew
+            </Button>
+          )}
+        </div>
         {error ? <p className="text-spot">{sentenceOf(error)}</p> : null}
         {seen && (
           <dl
-            className="cut grid grid-cols-[auto_1fr] items-baseline gap-x-2.5 gap-y-1.5 pt-3"
+            className="grid grid-cols-[auto_1fr] items-baseline gap-x-2.5 gap-y-1.5"
             aria-label="What it would do"
             aria-live="polite"
           >

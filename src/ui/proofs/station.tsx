@@ -231,9 +231,9 @@ export function ProofStation({ first }: { first: FirstProofs }) {
             </CommandButton>
           </div>
           <div className="flex items-center gap-2">
-            <p className="grow text-soft">
+            <p className="grow leading-tight whitespace-nowrap text-soft">
               {count(total, 'proof')}
-              {states.held ? <b className="text-ochre"> · {thousands(states.held)} held</b> : null}
+              {states.held ? <b className="block text-ochre">{thousands(states.held)} held</b> : null}
             </p>
             <CommandButton id="proofs.galley" of={bindings} tone="quiet">
               Galley
