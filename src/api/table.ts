@@ -8,6 +8,7 @@ import { BENCH_ROUTES } from './routes/bench';
 import { PICTURE_ROUTES } from './routes/pictures';
 import { PRINT_ROUTES } from './routes/prints';
 import { STOCKROOM_ROUTES } from './routes/stockroom';
+import { CHECKS_ROUTES } from './routes/checks';
 import { GALLEY_ROUTES } from './routes/galley';
 import { WORDS_ROUTES } from './routes/words';
 import { route, type Method, type Route } from './route';
@@ -29,6 +30,7 @@ export const ROUTES: Route[] = [
   ...PRINT_ROUTES,
   ...WORDS_ROUTES,
   ...GALLEY_ROUTES,
+  ...CHECKS_ROUTES,
 ];
 
 export interface Found {

@@ -16,6 +16,8 @@ export interface Jobs {
   'proofs.pass': object;
   /** Goes on with a correction of many proofs' words. */
   'words.correct': { correctionId: string };
+  /** Goes on with looking the words of all proofs over. */
+  'words.look': object;
   /** Makes the orders of proofs that were sent off, some hundreds at a time. */
   'proofs.order': object;
   /** Makes again what of an artwork's small pictures, and of its proofs' pictures, is gone. */
@@ -71,6 +73,8 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   },
   'proofs.pass': { key: (j) => `pass:${j.workspace}` },
   'words.correct': { key: (j) => `correct:${j.correctionId}` },
+  // one at a time over the whole house: it works in the worker's own thread
+  'words.look': { key: (j) => `look-over:${j.workspace}`, queue: () => 'look-over', urgency: () => 3 },
   'proofs.order': { key: (j) => `order:${j.workspace}` },
   'outlet.lane': { key: (j) => `lane:${j.workspace}:${j.outletId}`, queue: lane },
   // in the outlet's lane, behind what is to be sent
@@ -120,6 +124,7 @@ export interface LeftOver {
     | 'ordering'
     | 'passing'
     | 'correcting'
+    | 'looking'
     | 'unpacking'
     | 'printing'
     | 'sending';

@@ -24,8 +24,10 @@ import { makeOrders } from '../services/outlets/ordering';
 import { keepRulesFresh } from '../services/outlets/outlets';
 import { keepHousesFresh } from '../services/stockroom/setup';
 import { correctOn } from '../services/words/correcting';
+import { lookOn } from '../services/words/looking';
 import { nextPrints, printsEnded, type NextPrint } from '../services/prints/sets';
 import { makeDownloads } from './downloads/order';
+import { englishSpelling } from './words/spelling';
 import { makePictures, makePrint, processes, readFile, readWords } from './pools';
 
 /** Sets of print files take turns: after so long it is the next one's. */
@@ -63,6 +65,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
     await recordSaid(workspace, it.id, it.sha256, await readWords({ working: names.working }));
   },
   'words.correct': ({ workspace, correctionId }) => correctOn(workspace, correctionId),
+  'words.look': ({ workspace }) => lookOn(workspace, englishSpelling),
   'parcel.unpack': async ({ workspace, parcelId }) => {
     await unpackParcel(workspace, parcelId);
   },

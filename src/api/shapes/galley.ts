@@ -29,9 +29,16 @@ const Cell = Exactly({
   made: OrNull(Value, 'what the docket’s rule makes, where that differs'),
   next: OrNull(Value, 'what the steps make of it; null where it stays'),
   lacks: OrNull(Text, 'what steps speak of and this proof lacks'),
-  problems: Type.Array(Exactly({ says: Text, mend: OrNull(Exactly({ label: Text, value: Value })) }), {
-    description: 'what is wrong with what would stand there',
-  }),
+  problems: Type.Array(
+    Exactly({
+      says: Text,
+      piece: OrNull(Text, 'what of the text it is about'),
+      mend: OrNull(Exactly({ label: Text, value: Value })),
+    }),
+    {
+      description: 'what is wrong with what would stand there',
+    },
+  ),
 });
 export const GalleyWindow = Named('GalleyWindow', {
   total: Whole,

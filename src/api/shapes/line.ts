@@ -222,6 +222,12 @@ export const ProofSearch = {
   docket: Type.Optional(Uuid),
   find: Type.Optional(Type.String({ maxLength: 200, description: 'words of the artwork' })),
   says: Type.Optional(Type.String({ maxLength: 200, description: 'what its words say, as it stands there' })),
+  found: Type.Optional(
+    Type.String({
+      maxLength: 600,
+      description: 'what was found when its words were looked over: a check, or one thing behind a colon, “spelling:teh”',
+    }),
+  ),
   ids: Type.Optional(Type.String({ maxLength: 8000, description: 'the first eight characters of ids, with commas between' })),
   stale: Type.Optional(OneOf(['yes'], 'only what is out of date')),
   wrong: Type.Optional(OneOf(['yes'], 'only those with a picture that something is wrong with')),
@@ -442,7 +448,7 @@ export const Line = Exactly({
   work: Type.Array(
     Exactly({
       key: Text,
-      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'passing', 'correcting', 'ordering', 'sending']),
+      kind: OneOf(['measuring', 'reading', 'planning', 'drafting', 'passing', 'correcting', 'looking', 'ordering', 'sending']),
       label: Text,
       done: Whole,
       total: Whole,

@@ -1,4 +1,6 @@
+import { withoutRepeats } from '../checking/words';
 import { closedUp } from '../copy/closed-up';
+import { isLine } from '../copy/ranked';
 import type { PatternFault } from '../copy/wording';
 import { fill } from '../copy/wording';
 import { lengthOf, shorten } from '../outlet/length';
@@ -80,6 +82,8 @@ function stepped(value: string, step: Step, text: string, cell: Cell): string {
       return nounSwapped(value, step.from!, step.to!);
     case 'fit':
       return cell.text ? shorten(value, cell.text.limit, cell.text.counted) : value;
+    case 'no-repeats':
+      return cell.text && isLine(cell.text) ? withoutRepeats(value) : value;
     default:
       return value;
   }

@@ -13,6 +13,7 @@ export const DEEDS = [
   'case',
   'noun',
   'fit',
+  'no-repeats',
   'back-to-rule',
   'add-tags',
   'fit-tags',

@@ -92,6 +92,8 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'docket.mended': mendedDockets,
   'words.corrected': (v) =>
     `Corrected ${some(v.proofs, 'proof')}${(v.fields as string[] | undefined)?.length ? `: ${list(v.fields)}` : ' by hand'}`,
+  'house-words.changed': (v) => `Changed the words of the house: ${list(v.lists)}`,
+  'house-words.left': (v) => `Left “${v.what}” as it is, in every listing`,
   'words.written': (v) => `Had ${some(v.proofs, 'proof')} written from the artwork: ${list(v.fields)}`,
   'demand.taken': (v) => `Brought in what is searched: ${some(v.count, 'phrase')}`,
   'demand.dropped': (v) => `Threw ${some(v.count, 'phrase')} of their own away that are searched`,

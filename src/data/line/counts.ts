@@ -57,7 +57,7 @@ async function waitingSince(tx: Tx, waits: string, among: string): Promise<Left>
   ))!;
 }
 type Under = Record<
-  'measuring' | 'reading' | 'planning' | 'drafting' | 'passing' | 'correcting' | 'ordering' | 'sending',
+  'measuring' | 'reading' | 'planning' | 'drafting' | 'passing' | 'correcting' | 'looking' | 'ordering' | 'sending',
   boolean
 >;
 /** What goes on at all, one round trip: mostly nothing does. */
@@ -65,7 +65,7 @@ export const underWay = async (tx: Tx): Promise<Under> =>
   (await row<Under>(
     tx,
     `SELECT EXISTS (SELECT FROM artwork WHERE state = 'arriving') AS measuring, EXISTS (SELECT FROM artwork WHERE state = 'ready' AND said IS NULL) AS reading,
-       EXISTS (SELECT FROM run_part) AS planning, EXISTS (SELECT FROM proof WHERE state = 'drafting') AS drafting, EXISTS (SELECT FROM to_move) AS passing, EXISTS (SELECT FROM correction_part p JOIN correction c ON c.id = p.correction_id WHERE p.stands <> c.goes_to) AS correcting, EXISTS (SELECT FROM to_order) AS ordering,
+       EXISTS (SELECT FROM run_part) AS planning, EXISTS (SELECT FROM proof WHERE state = 'drafting') AS drafting, EXISTS (SELECT FROM to_move) AS passing, EXISTS (SELECT FROM correction_part p JOIN correction c ON c.id = p.correction_id WHERE p.stands <> c.goes_to) AS correcting, EXISTS (SELECT FROM look WHERE state = 'going') AS looking, EXISTS (SELECT FROM to_order) AS ordering,
        EXISTS (SELECT FROM outlet_order WHERE state IN ('waiting', 'sending')) AS sending`,
   ))!;
 

@@ -26,6 +26,8 @@ export interface ProofFilter {
   among?: readonly string[];
   /** Only those that are out of date. */
   stale?: boolean;
+  /** Only those in whose words something was found, by a check, and what. */
+  found?: { check: string; what?: string };
   /** Only those with a picture that something is wrong with. */
   wrong?: boolean;
 }
@@ -33,7 +35,9 @@ export interface ProofFilter {
 const WHERE = `($1::uuid IS NULL OR p.run_id = $1) AND ($2::text[] IS NULL OR p.state = ANY($2)) AND ($3::text IS NULL OR p.outlet_id = $3)
   AND ($4::uuid IS NULL OR p.docket_id = $4) AND ($5::text[] IS NULL OR p.artwork_id = ANY(ARRAY(SELECT found_by_words($5))))
   AND ($6::text[] IS NULL OR left(p.id::text, 8) = ANY($6))
-  AND ($7::text IS NULL OR EXISTS (SELECT FROM jsonb_path_query(p.fields, 'strict $.**.value') v WHERE lower(v #>> '{}') LIKE $7))`;
+  AND ($7::text IS NULL OR EXISTS (SELECT FROM jsonb_path_query(p.fields, 'strict $.**.value') v WHERE lower(v #>> '{}') LIKE $7))
+  AND ($8::text IS NULL OR p.id = ANY(ARRAY(SELECT f.proof_id FROM finding f JOIN looked_over w ON w.proof_id = f.proof_id JOIN proof q ON q.id = f.proof_id AND q.version = w.version
+    WHERE f."check" = $8 AND ($9::text IS NULL OR f.what = $9))))`;
 
 export const values = (f: ProofFilter): unknown[] => {
   const { patterns } = patternsOf(f.find);
@@ -45,6 +49,8 @@ export const values = (f: ProofFilter): unknown[] => {
     patterns.length ? patterns : null,
     f.among ?? null,
     f.says ? `%${f.says.toLowerCase().replace(/[\\%_]/g, '\\$&')}%` : null,
+    f.found?.check ?? null,
+    f.found?.what ?? null,
   ];
 };
 /** Proofs `p` that a filter means, with `a` their artworks where an order asks for these, and what is joined beside: what follows SELECT. */
@@ -54,7 +60,7 @@ export const meant = (f: ProofFilter, sort?: ProofSort, beside = ''): string =>
 
 /** How many proofs are meant, by state. What is asked for by state, docket, outlet or run alone is read from the counts that are kept. */
 export async function countMeant(tx: Tx, f: ProofFilter): Promise<Partial<Record<ProofState, number>>> {
-  const kept = !f.find && !f.says && !f.among && !f.stale && !f.wrong && !(f.run && f.docket);
+  const kept = !f.find && !f.says && !f.found && !f.among && !f.stale && !f.wrong && !(f.run && f.docket);
   const found = await rows<{ state: ProofState; count: number }>(
     tx,
     kept

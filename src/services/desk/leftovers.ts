@@ -37,6 +37,9 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
   } else if (kind === 'correcting') {
     if (failed) await within((tx) => dropJob(tx, 'words.correct', { workspace, correctionId: id }));
     await within((tx) => addJob(tx, 'words.correct', { workspace, correctionId: id }));
+  } else if (kind === 'looking') {
+    if (failed) await within((tx) => dropJob(tx, 'words.look', { workspace }));
+    await within((tx) => addJob(tx, 'words.look', { workspace }));
   } else if (kind === 'ordering') {
     if (failed) await within((tx) => dropJob(tx, 'proofs.order', { workspace }));
     await within((tx) => addJob(tx, 'proofs.order', { workspace }));

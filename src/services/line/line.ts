@@ -5,6 +5,7 @@ import { listListings, sidesOf, type ListingRow, type Sides } from '../../data/o
 import { countOrders, ordersOf, type OrderHistory } from '../../data/outlets/orders';
 import { answerSentence } from '../../core/outlet/answers';
 import { correctionsUnderWay } from '../../data/line/corrections';
+import { lookLeft } from '../../data/line/findings';
 import { countToMove } from '../../data/line/moving';
 import { listOutlets } from '../../data/outlets/outlets';
 import { countOff } from '../../data/outlets/to-order';
@@ -19,7 +20,7 @@ export const line = (workspace: string): Promise<Line> => inWorkspace(workspace,
 /** One piece of running work for the tray. `done` of `total`; `kind` says what. */
 export interface Work {
   key: string;
-  kind: 'measuring' | 'reading' | 'planning' | 'drafting' | 'passing' | 'correcting' | 'ordering' | 'sending';
+  kind: 'measuring' | 'reading' | 'planning' | 'drafting' | 'passing' | 'correcting' | 'looking' | 'ordering' | 'sending';
   label: string;
   done: number;
   total: number;
@@ -52,6 +53,7 @@ async function runningWork(tx: Tx): Promise<Work[]> {
   if (is.passing) goes('passing', 'passing', 'Passing proofs', await countToMove(tx));
   for (const c of is.correcting ? await correctionsUnderWay(tx) : [])
     goes(`correct-${c.id}`, 'correcting', c.back ? 'Taking corrections back' : 'Correcting words', c, c.stopped);
+  if (is.looking) goes('looking', 'looking', 'Looking words over', await lookLeft(tx));
   for (const r of is.ordering ? await countOff(tx) : [])
     goes(`order-${r.id}`, 'ordering', `Making orders of ${r.name}`, r, r.state === 'paused');
   if (is.sending) out.push(...(await sendings(tx)));

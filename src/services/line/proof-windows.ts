@@ -1,3 +1,4 @@
+import { CHECKS, type Check } from '../../core/checking/checks';
 import { sentenceOf } from '../../core/listing/problems';
 import { inWorkspace, type Tx } from '../../data/database';
 import { PROOF_STATES, type ProofState } from '../../data/line/proofs';
@@ -9,7 +10,19 @@ import { Trouble } from '../trouble';
 
 /** A search among proofs, as it stands in an address; what is left out narrows nothing. */
 export type ProofSearch = Partial<Record<(typeof PROOF_SEARCH_PARTS)[number], string>>;
-export const PROOF_SEARCH_PARTS = ['run', 'state', 'outlet', 'docket', 'find', 'says', 'ids', 'stale', 'wrong', 'sort'] as const;
+export const PROOF_SEARCH_PARTS = [
+  'run',
+  'state',
+  'outlet',
+  'docket',
+  'find',
+  'says',
+  'found',
+  'ids',
+  'stale',
+  'wrong',
+  'sort',
+] as const;
 
 /** What a search means. Throws Trouble on a state, an order or an id that there is not. */
 export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: ProofSort } {
@@ -18,6 +31,7 @@ export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: Proo
   if (strange) throw new Trouble('not-valid', `A proof is never ${strange}.`, 'state');
   for (const part of ['run', 'docket'] as const)
     if (s[part] && !isId(s[part])) throw new Trouble('not-valid', `There is no ${part} of that id.`, part);
+  const found = s.found ? foundOf(s.found) : null;
   const sort = s.sort || 'newest';
   if (!(sort in PROOF_SORTS)) throw new Trouble('not-valid', `Proofs are not sorted by ${sort}.`, 'sort');
   return {
@@ -29,11 +43,19 @@ export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: Proo
       ...(s.docket && { docket: s.docket }),
       ...(s.find?.trim() && { find: s.find }),
       ...(s.says?.trim() && { says: s.says.trim() }),
+      ...(found && { found }),
       ...(s.ids && { among: s.ids.split(',').map((id) => id.slice(0, 8)) }),
       ...(s.stale && { stale: true }),
       ...(s.wrong && { wrong: true }),
     },
   };
+}
+
+/** What a part of an address means: a check, or what one found behind a colon. Throws Trouble on a check that there is not. */
+function foundOf(said: string): ProofFilter['found'] {
+  const [, check, what] = /^([a-z-]+)(?::(.*))?$/s.exec(said) ?? [];
+  if (!CHECKS.includes(check as Check)) throw new Trouble('not-valid', 'Words are not looked over for that.', 'found');
+  return { check: check!, ...(what && { what }) };
 }
 
 /** A proof as a line of the list. */

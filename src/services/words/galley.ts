@@ -1,6 +1,9 @@
 import { motifName } from '../../core/artwork/likeness/motif-name';
 import type { WordingSubject } from '../../core/copy/values';
 import { wordFindings } from '../../core/checking/words';
+import type { Check, Finding } from '../../core/checking/checks';
+import { mendingLabel, mendingOf } from '../../core/checking/mending';
+import { findingSentence } from '../../core/checking/sentences';
 import { isLine } from '../../core/copy/ranked';
 import { faultSentence } from '../../core/copy/wording';
 import { corrected, sameValue, type Cell, type Corrected, type Value } from '../../core/correcting/correct';
@@ -11,6 +14,7 @@ import type { Field } from '../../core/listing/proof';
 import { mainLanguage, type RulesDocument } from '../../core/outlet/rules';
 import { motifNames } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
+import { findingsIn } from '../../data/line/findings';
 import { wordsRows, type WordsRow } from '../../data/line/galley';
 import { miniIn } from '../artwork/pictures';
 import { proofFilterOf, type ProofSearch } from '../line/proof-windows';
@@ -152,7 +156,7 @@ export interface GalleyCell {
   /** What the steps speak of and this proof lacks. */
   lacks: string | null;
   /** What is wrong with what would stand there. */
-  problems: { says: string; mend: { label: string; value: Value } | null }[];
+  problems: { says: string; piece: string | null; mend: { label: string; value: Value } | null }[];
 }
 export interface GalleyRow {
   id: string;
@@ -172,7 +176,25 @@ export interface GalleyRow {
 const advice = (cell: Cell, value: Value): Problem[] =>
   wordFindings(cell.field, value, Array.isArray(value) ? 'tags' : cell.text && isLine(cell.text) ? 'line' : 'long');
 
-function galleyCell(words: Words, field: string, steps: readonly Step[]): GalleyCell | null {
+/** What the checks found in a field beside that, as far as it says what it said then. */
+function lookedOver(words: Words, cell: Cell, found: readonly Finding[]): GalleyCell['problems'] {
+  return found.map((f) => {
+    const does = mendingOf(f, [cell.field]);
+    const made = does && 'steps' in does ? stepsOn(words, cell, does.steps) : null;
+    const mends = made?.ok && !sameValue(made.value, cell.value);
+    return {
+      says: findingSentence(f),
+      piece: PIECES.has(f.check) ? f.what : null,
+      mend: mends ? { label: mendingLabel(f), value: made.value } : null,
+    };
+  });
+}
+/** Checks that name a piece of the text itself. */
+const PIECES: ReadonlySet<Check> = new Set(['left-over', 'personal', 'barred', 'trademark', 'claims', 'sellers', 'spelling']);
+/** Checks that are made of every cell as it is shown. */
+const AT_ONCE: ReadonlySet<Check> = new Set(['limits', 'missing', 'left-over', 'personal', 'stuffed']);
+
+function galleyCell(words: Words, field: string, steps: readonly Step[], found: readonly Finding[]): GalleyCell | null {
   const cell = cellOf(words, field);
   if (!cell) return null;
   const is = words.row.fields[field];
@@ -184,10 +206,14 @@ function galleyCell(words: Words, field: string, steps: readonly Step[]): Galley
     made: cell.made !== null && !sameValue(cell.made, cell.value) ? cell.made : null,
     next,
     lacks: made && !made.ok ? faultSentence(made.fault) : null,
-    problems: [...cellProblems(words, field, next ?? cell.value), ...advice(cell, next ?? cell.value)].map((p) => ({
-      says: sentenceOf(p),
-      mend: p.mend ? { label: mendLabel(p.mend), value: p.mend.value as Value } : null,
-    })),
+    problems: [
+      ...[...cellProblems(words, field, next ?? cell.value), ...advice(cell, next ?? cell.value)].map((p) => ({
+        says: sentenceOf(p),
+        piece: null,
+        mend: p.mend ? { label: mendLabel(p.mend), value: p.mend.value as Value } : null,
+      })),
+      ...(next === null ? lookedOver(words, cell, found) : []),
+    ],
   };
 }
 
@@ -201,14 +227,19 @@ export const galleyWindow = (
   return inWorkspace(workspace, async (tx) => {
     const total = Object.values(await windows.countMeant(tx, filter)).reduce((n, c) => n + c, 0);
     const ids = await windows.proofsFrom(tx, filter, sort, o.from, o.count);
-    const found = await (await wordsReader(tx, o.fields, o.language, o.steps))(ids);
+    const read = await (await wordsReader(tx, o.fields, o.language, o.steps))(ids);
+    const found = new Map<string, Finding[]>();
+    for (const f of await findingsIn(tx, ids)) {
+      const key = `${f.proof} ${f.field} ${f.language}`;
+      if (!AT_ONCE.has(f.check)) found.set(key, [...(found.get(key) ?? []), f]);
+    }
     return {
       total,
-      rows: found.map((words) => {
+      rows: read.map((words) => {
         const { docket, outlet } = words;
         const { id, artwork, outletId, state, small, stands, language } = words.row;
         const cells = o.fields.flatMap((f) => {
-          const cell = galleyCell(words, f, o.steps);
+          const cell = galleyCell(words, f, o.steps, found.get(`${id} ${f} ${language}`) ?? []);
           return cell ? [[f, cell] as const] : [];
         });
         return {

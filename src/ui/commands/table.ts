@@ -89,6 +89,12 @@ export const COMMANDS = told({
   'galley.take': { word: 'Take the corrections', keys: 'Ctrl Enter', at: 'galley' },
   'galley.fill-down': { word: 'Fill down', keys: 'Ctrl D', at: 'galley' },
   'galley.rule': { word: 'Back to the docket’s rule', keys: 'Ctrl B', at: 'galley' },
+  'galley.checks': { word: 'Look words over', keys: 'Ctrl Shift L', at: 'galley' },
+  'galley.next-found': { word: 'Next thing that was found', keys: 'F8', at: 'galley' },
+  'galley.previous-found': { word: 'Previous thing that was found', keys: 'Shift F8', at: 'galley' },
+  'galley.mend': { word: 'Mend it in all', keys: 'F9', at: 'galley' },
+  'galley.leave': { word: 'Leave it as it is', keys: 'Shift F9', at: 'galley' },
+  'galley.lists': { word: 'Words of the house', at: 'galley' },
   'galley.write': { word: 'Write from the artwork', at: 'galley' },
 
   'press.send': { word: 'Send', keys: 'S', at: 'press' },

@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { GalleyCellView } from '@/api/shapes/galley';
 import type { OutletView } from '@/api/views';
+import { phrasePattern } from '@/core/checking/piece';
 import { inMargin, marksOf, type Mark } from '@/core/correcting/marks';
 import { lengthOf } from '@/core/outlet/length';
 import { isKept } from '@/core/listing/proof';
@@ -57,6 +58,21 @@ function Marked({ marks }: { marks: readonly Mark[] }) {
   );
 }
 
+/** A text in which what was found is underlined, as a proof-reader queries it. */
+function Pointed({ text, pieces }: { text: string; pieces: readonly string[] }) {
+  const pattern = phrasePattern(pieces);
+  if (!pattern) return text;
+  return text.split(new RegExp(`(${pattern.source})`, pattern.flags)).map((part, i) =>
+    i % 2 ? (
+      <mark key={i} className="bg-transparent text-inherit underline decoration-spot decoration-wavy underline-offset-[3px]">
+        {part}
+      </mark>
+    ) : (
+      part
+    ),
+  );
+}
+
 /** Marks of the margin, after ISO 5776: a loop for what goes, a caret for what comes; drawn for Union Press. */
 const MarginMarks = ({ out, put }: { out: boolean; put: boolean }) => (
   <span aria-hidden className="absolute top-2 -left-[9px] z-[1] grid gap-1.5 bg-paper">
@@ -95,6 +111,7 @@ export function GalleyCell({
   const full = fullness(shown, field, rules);
   const problem = left && cell.next !== null ? null : cell.problems[0];
   const tags = Array.isArray(cell.value);
+  const pieces = cell.problems.flatMap((p) => p.piece ?? []);
   return (
     <>
       {margin && <MarginMarks out={margin.out} put={margin.in} />}
@@ -103,13 +120,13 @@ export function GalleyCell({
           <span className="flex flex-wrap gap-x-2.5 gap-y-0.5">
             {(marks ?? (cell.value as string[]).map((text): Mark => ({ text, is: 'same' }))).map((m, i) => (
               <span key={i} className={m.is === 'same' ? 'border-b border-rule' : MARK[m.is]}>
-                {m.text}
+                {m.is === 'same' ? <Pointed text={m.text} pieces={pieces} /> : m.text}
               </span>
             ))}
           </span>
         ) : (
           <span className="whitespace-pre-line" dir="auto">
-            {marks ? <Marked marks={marks} /> : cellText(cell.value)}
+            {marks ? <Marked marks={marks} /> : <Pointed text={cellText(cell.value)} pieces={pieces} />}
           </span>
         )}
       </div>

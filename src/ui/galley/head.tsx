@@ -73,7 +73,7 @@ export function Head({
         hideLabel
         label="State"
         className="w-[112px]"
-        value={address.get('state') ?? ''}
+        value={address.get('state') ?? (address.get('found') ? 'any' : '')}
         onChange={(e) => put({ state: e.target.value || null })}
         options={[['', 'waiting'], 'held', 'ready', 'passed', 'refused', 'listed', ['any', 'every state']]}
       />
@@ -99,7 +99,10 @@ export function Head({
       </Popover>
       <span className="grow" />
       <CommandButton id="galley.write" of={bindings} tone="quiet">
-        Write from the artwork
+        Write
+      </CommandButton>
+      <CommandButton id="galley.checks" of={bindings} tone="quiet">
+        Look over
       </CommandButton>
       <CommandButton id="galley.correct" of={bindings}>
         Correct many

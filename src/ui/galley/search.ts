@@ -6,8 +6,11 @@ export const BLOCK = 40;
 
 /** The search among proofs that an address of the galley means: as on the proofs, and what their words say. */
 export const galleySearch = (address: URLSearchParams): Record<string, string> => ({
-  ...proofSearch(address),
+  ...(address.get('found') && !address.get('state')
+    ? proofSearch(new URLSearchParams([...address, ['state', 'any']]))
+    : proofSearch(address)),
   ...(address.get('says') && { says: address.get('says')! }),
+  ...(address.get('found') && { found: address.get('found')! }),
 });
 
 export interface Column {

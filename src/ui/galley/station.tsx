@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
+import type { CheckView } from '@/api/shapes/checks';
 import type { CorrectionDoneView, GalleyRowView, GalleyWindowView } from '@/api/shapes/galley';
 import type { OutletView } from '@/api/views';
 import type { Step } from '@/core/correcting/steps';
@@ -16,7 +17,10 @@ import { useAddress } from '../parts/use-address';
 import { useSettled } from '../parts/use-settled';
 import { writableAt } from '../proofs/writable';
 import { blockText, cellText, cellValue, laidBlock, MOST_CELLS, readBlock } from './block';
+import { foundKey, inOrder, stepFrom, useChecks, type At } from './checks';
+import { ChecksSlip } from './checks-slip';
 import { CorrectionSlip, useSeen, type CorrectionAsk, type Whom } from './correction-slip';
+import { HouseWordsDialog } from './house-words-dialog';
 import { GalleyGrid } from './grid';
 import { Head } from './head';
 import { useGalley, windowOf } from './list';
@@ -56,11 +60,17 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
   const languages = useMemo(() => languagesOf(first.outlets), [first.outlets]);
   const language = address.get('language') ?? (languages.length > 1 ? languages[0]! : null);
 
-  const [correcting, setCorrecting] = useState(false);
+  const [slip, setSlip] = useState<'correction' | 'checks' | null>(address.get('found') ? 'checks' : null);
+  const correcting = slip === 'correction';
   const [steps, setSteps] = useState<Step[]>(() => [begunStep('replace', ['title'])]);
   const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
   const [whom, setWhom] = useState<Whom>('all');
   const [writing, setWriting] = useState(false);
+  const [listing, setListing] = useState(false);
+  const isAt = address.get('found');
+  const checks = useChecks(slip === 'checks' || isAt !== null);
+  const things = useMemo(() => inOrder(checks.data?.checks ?? []), [checks.data]);
+  const thing = things.find((t) => foundKey(t.check.check, t.found.what) === isAt) ?? null;
   const settled = useSettled(JSON.stringify(correcting ? doable(steps) : NO_STEPS));
   const asked = useMemo(() => JSON.parse(settled) as Step[], [settled]);
   const list = useGalley({ search, language, fields: shown.map((c) => c.name), steps: asked }, first.window);
@@ -82,6 +92,33 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
     setAt(to);
     if (!extend) setAnchor(to);
   }, []);
+
+  /** Shows the listings of a check, or of one thing that it found, with the fields in which that stands. */
+  const goTo = (check: CheckView, what: string | null) => {
+    const found = check.found.find((f) => f.what === what);
+    const shows = new Set(shown.map((c) => c.name));
+    const lacking = found?.fields.filter((f) => !shows.has(f)) ?? [];
+    put({
+      found: foundKey(check.check, what),
+      ...(lacking.length && { fields: columns.filter((c) => shows.has(c.name) || lacking.includes(c.name)).map((c) => c.name).join(',') }),
+      ...(found && language && !found.languages.includes(language) && { language: found.languages[0]! }),
+    }); // prettier-ignore
+  };
+  const stepBy = (by: 1 | -1) => {
+    const next = stepFrom(things, isAt, by);
+    if (next) goTo(next.check, next.found.what);
+  };
+  const mend = ({ found }: At) => {
+    if (!found.mend) return;
+    if ('write' in found.mend.does) return setWriting(true);
+    setSteps(found.mend.does.steps);
+    setWhom('all');
+    setSlip('correction');
+  };
+  const closeChecks = () => {
+    setSlip(null);
+    put({ found: null });
+  };
 
   /** Rows of a range, also those that are not on the screen. Throws where there are too many. */
   const rowsOf = async (r0: number, r1: number, wide: number): Promise<GalleyRowView[]> => {
@@ -191,6 +228,8 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
       tell(`${count(n, 'listing')} ${done.left ? 'are being corrected' : 'corrected'}`, done);
       setSteps([begunStep('replace', ['title'])]);
       setWithout(new Set());
+      // what was found and is mended makes room for the next
+      if (isAt) setSlip('checks');
     });
   const toggle = (id: string) =>
     setWithout((was) => {
@@ -200,7 +239,33 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
     });
   const several = range.r1 > range.r0;
   const bindings: Bindings = {
-    'galley.correct': { says: correcting ? 'Put the correction away' : 'Correct many', does: () => setCorrecting((c) => !c) },
+    'galley.correct': {
+      says: correcting ? 'Put the correction away' : 'Correct many',
+      does: () => setSlip(correcting ? null : 'correction'),
+    },
+    'galley.checks': {
+      says: slip === 'checks' ? 'Put what was found away' : 'Look words over',
+      does: () => (slip === 'checks' ? closeChecks() : setSlip('checks')),
+    },
+    'galley.next-found': slip === 'checks' && things.length ? { says: 'Next thing that was found', does: () => stepBy(1) } : null,
+    'galley.previous-found':
+      slip === 'checks' && things.length ? { says: 'Previous thing that was found', does: () => stepBy(-1) } : null,
+    'galley.mend': slip === 'checks' && thing?.found.mend ? { says: thing.found.mend.label, does: () => mend(thing) } : null,
+    'galley.leave':
+      slip === 'checks' && thing
+        ? {
+            says: thing.check.check === 'spelling' ? 'It is spelt right' : 'Leave it as it is',
+            does: () =>
+              void act(async () => {
+                const next = stepFrom(things, isAt, 1);
+                await api('POST', '/words/checks/left', { check: thing.check.check, what: thing.found.what });
+                if (next && next !== thing) goTo(next.check, next.found.what);
+                else put({ found: null });
+                return `“${thing.found.what.slice(0, 60)}” is left as it is. It stands in the words of the house.`;
+              }),
+          }
+        : null,
+    'galley.lists': slip === 'checks' ? { says: 'Words of the house', does: () => setListing(true) } : null,
     'galley.take': changes
       ? { says: `Take ${thousands(changes)} ${changes === 1 ? 'correction' : 'corrections'}`, does: take }
       : null,
@@ -248,10 +313,10 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
         total={total}
         bindings={bindings}
       />
-      <div className="grid min-h-0" style={{ gridTemplateColumns: correcting ? `1fr ${SLIP}px` : '1fr' }}>
+      <div className="grid min-h-0" style={{ gridTemplateColumns: slip ? `1fr ${SLIP}px` : '1fr' }}>
         {total === 0 ? (
           <p className="p-10 text-center text-soft">
-            No listing answers to that. Draft proofs on the sheet, or look at every state.
+            {isAt ? 'None of that is left.' : 'No listing answers to that. Draft proofs on the sheet, or look at every state.'}
           </p>
         ) : (
           <GalleyGrid
@@ -292,16 +357,20 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
             seen={ask && seen.data ? seen.data : null}
             error={ask ? seen.error : onlyMarked ? far.error : null}
             bindings={bindings}
-            close={() => setCorrecting(false)}
+            close={() => setSlip(isAt ? 'checks' : null)}
           />
         )}
+        {slip === 'checks' && (
+          <ChecksSlip seen={checks.data} at={thing} isAt={isAt} go={goTo} bindings={bindings} close={closeChecks} />
+        )}
       </div>
+      {listing && <HouseWordsDialog outlets={first.outlets} close={() => setListing(false)} />}
       {writing && (
         <WritingDialog
           choices={[
-            ...(list.row(at.r) ? [{ says: `“${list.row(at.r)!.artwork}”`, meant: { ids: [list.row(at.r)!.id] } }] : []),
             { says: `All ${thousands(total)} of this list`, meant: { search } },
-          ]}
+            ...(list.row(at.r) ? [{ says: `“${list.row(at.r)!.artwork}”`, meant: { ids: [list.row(at.r)!.id] } }] : []),
+          ].sort((a, b) => (thing ? 0 : Number('search' in a.meant) - Number('search' in b.meant)))}
           fields={writableAt(first.outlets)}
           close={() => setWriting(false)}
         />

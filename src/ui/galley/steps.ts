@@ -10,6 +10,7 @@ export const DEED_WORDS: Record<Deed, string> = {
   case: 'Change capitals',
   noun: 'Swap a noun',
   fit: 'Shorten to fit',
+  'no-repeats': 'Say nothing twice',
   'back-to-rule': 'Back to the docket’s rule',
   'add-tags': 'Add tags',
   'fit-tags': 'Fit tags into free places',

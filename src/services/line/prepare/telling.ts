@@ -1,3 +1,4 @@
+import type { SaidLine } from '../../../core/artwork/words/words';
 import type { Telling } from '../../../core/phrasebook/call-up';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 
@@ -8,11 +9,14 @@ const SURE = 0.8;
 export function wordsIn(artwork: ArtworkRow): string {
   const byHand = artwork.byHand.said;
   if (byHand !== undefined) return byHand;
-  return (artwork.said ?? [])
+  return saidText(artwork.said ?? []);
+}
+/** The lines that are sure, as one text. */
+export const saidText = (said: readonly SaidLine[]): string =>
+  said
     .filter((line) => line.confidence >= SURE)
     .map((line) => line.text)
     .join(' ');
-}
 
 /** What of an artwork calls entries of the phrasebook up. */
 export const tellingOf = (artwork: ArtworkRow, name: string): Telling => ({
