@@ -1,6 +1,7 @@
 import { artwork } from './artwork';
 import { batch, manyScenes } from './batch';
 import { correcting } from './correcting';
+import { checks } from './checks';
 import { compositor } from './compositor';
 import { filmstrip } from './filmstrip';
 import { line } from './line';
@@ -36,9 +37,11 @@ const TOPICS: Record<string, () => Promise<void>> = {
   words: async () => {
     wording();
     await correcting();
+    await checks();
     await reading();
   },
   correcting,
+  checks,
   reading,
   memory,
   line,

@@ -18,6 +18,7 @@ export const SCREENS = [
   '/contact',
   '/galley',
   '/galley?state=any&fields=title,tags',
+  '/galley?found=spelling',
   '/contact?by=scene&size=large',
   '/proofs',
   '/press',

@@ -16,6 +16,7 @@ import {
   SHIRT,
   upload,
   withoutDrafting,
+  type Items,
   type Run,
 } from '../integration/press';
 
@@ -205,6 +206,23 @@ test('galley', async ({ page }) => {
   await slip.getByRole('combobox', { name: 'Before what stands there' }).fill('Merry');
   await expect(slip.getByRole('button', { name: 'Take 2 corrections' })).toBeVisible();
   await command(page, 'galley.take', 'Take 2 corrections', () => said(page, /2 listings corrected/));
+
+  const [one] = (await ok<Items<{ id: string }>>('GET', `/proofs?run=${run.id}`)).items;
+  await ok('PATCH', `/proofs/${one!.id}`, { title: 'Qwertyish Commandeered Sail [x]' });
+  const checks = page.getByRole('complementary', { name: 'What was found' });
+  await command(page, 'galley.checks', 'Look words over', () =>
+    expect(checks.getByText('all listings looked over')).toBeVisible(),
+  );
+  await command(page, 'galley.next-found', 'Next thing', at(page, /found=/));
+  await command(page, 'galley.previous-found', 'Previous thing', at(page, /found=/));
+  await checks.getByRole('button', { name: /^Left to be filled in/ }).click();
+  await checks.getByRole('button', { name: /^\[x\]/ }).click();
+  await command(page, 'galley.lists', 'Words of the house', opens(page, 'Words of the house'));
+  await command(page, 'galley.mend', 'Cut it out', () =>
+    expect(slip.getByRole('textbox', { name: 'Replace' })).toHaveValue('[x]'),
+  );
+  await slip.getByRole('button', { name: 'Close the slip' }).click();
+  await command(page, 'galley.leave', 'Leave it as it is', () => said(page, /“\[x\]” is left as it is/));
 });
 
 test('contact sheet', async ({ page }) => {

@@ -106,6 +106,8 @@ test('cells are written into like a spreadsheet: typed, filled down, pasted, cop
       clipboardData.setData('text/plain', data);
       el.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
     }, text);
+  // what was taken back stands there again
+  await expect(cell(page, 1, 0)).toContainText(before[1]!);
   await cell(page, 1, 0).click();
   await paste('Pasted two\tred fox, owl\r\n"Pasted ""three"""\t\'=elk\r\n');
   await expect.poll(titles).toEqual(['Typed by a hand', 'Pasted two', 'Pasted "three"']);
@@ -130,4 +132,42 @@ test('words are found, and what the address says is what is seen', async ({ page
   await expect(page.getByText('No listing answers to that.')).toBeVisible();
   await page.goto(`${address()}&fields=description`);
   await expect(grid(page).getByRole('columnheader')).toHaveText(['Listing', 'Description']);
+});
+
+test('what was found is stepped through: a thing is mended in all its listings with marks first, another is left as it is', async ({
+  page,
+}) => {
+  await ok('PATCH', `/proofs/${ids[0]}`, { title: 'Beautifull Sail Zzyqa' });
+  await ok('PATCH', `/proofs/${ids[2]}`, { title: 'The Beautifull Keel' });
+  await page.goto(address());
+  await page.getByRole('button', { name: 'Look over' }).click();
+  const found = page.getByRole('complementary', { name: 'What was found' });
+  await expect(found.getByText('all listings looked over')).toBeVisible({ timeout: 60_000 });
+  await found.getByRole('button', { name: /^Spelling/ }).click();
+  await found.getByRole('button', { name: /^beautifull/ }).click();
+  await expect(page).toHaveURL(/found=spelling%3Abeautifull/);
+  await expect(grid(page).getByRole('row')).toHaveCount(3);
+  await expect(cell(page, 0, 0).locator('mark')).toHaveText(['Beautifull', 'Zzyqa']);
+  expect((await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze()).violations).toEqual([]);
+  // the box of commands does it as well: here by key
+  await page.keyboard.press('F9');
+  const slip = page.getByRole('complementary', { name: 'Correction' });
+  await expect(cell(page, 0, 0).locator('ins')).toHaveText('Beautiful');
+  await slip.getByRole('button', { name: 'Take 2 corrections' }).click();
+  await expect(page.getByText('2 listings corrected')).toBeVisible();
+  await expect.poll(async () => (await titles()).filter((t) => t.includes('Beautiful '))).toHaveLength(2);
+  await expect(found).toBeVisible();
+
+  await expect(found.getByText('all listings looked over')).toBeVisible({ timeout: 60_000 });
+  await found.getByRole('button', { name: /^zzyqa/ }).click();
+  await expect(cell(page, 0, 0)).toContainText('in neither dictionary');
+  await found.getByRole('button', { name: 'It is spelt right' }).click();
+  await expect(page.getByText(/“zzyqa” is left as it is/)).toBeVisible();
+  await expect(found.getByRole('button', { name: /^zzyqa/ })).toHaveCount(0);
+  await found.getByRole('button', { name: 'Words of the house' }).click();
+  const lists = page.getByRole('dialog', { name: 'Words of the house' });
+  await expect(lists.getByText('zzyqa')).toBeVisible();
+  await lists.getByRole('textbox', { name: 'Not to be written' }).fill('keel');
+  await lists.getByRole('button', { name: 'Keep the lists' }).click();
+  await expect(found.getByRole('button', { name: /^Barred words/ })).toBeVisible({ timeout: 60_000 });
 });

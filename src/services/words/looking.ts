@@ -14,6 +14,7 @@ import { inWorkspace, type Tx } from '../../data/database';
 import { addJob } from '../../data/jobs';
 import * as data from '../../data/line/findings';
 import type { LookedOver, ToLookAt } from '../../data/line/findings';
+import { workspaceName } from '../../data/people/workspaces';
 import { listOutlets } from '../../data/outlets/outlets';
 import { blanksByIds, type BlankRow } from '../../data/stockroom/blanks';
 import { listDockets, type DocketRow } from '../../data/stockroom/dockets';
@@ -104,6 +105,7 @@ async function basisOf(tx: Tx): Promise<Basis> {
   for (const e of book.entries.values()) know(JSON.stringify(e.document));
   for (const d of dockets) know(`${d.name}\n${statedOf(d, mine(d))}`);
   for (const [, o] of outlets) know(o.name);
+  know(await workspaceName(tx));
   for (const n of once) know(`${n.one} ${n.many}`);
   const key = createHash('sha256')
     .update(JSON.stringify([CHECKS_AT, house?.basis ?? 0, dockets.map((d) => [d.id, d.revision]), outlets.map(([id, o]) => [id, o.rules.texts, o.rules.tags])]))

@@ -59,3 +59,7 @@ export const cellValue = (text: string, field: string): string | string[] =>
         .map((t) => t.replace(/\s+/g, ' ').trim())
         .filter(Boolean)
     : text.trim();
+
+/** A value as the house keeps it: without spaces around it, and no empty tags. */
+export const settledValue = (value: string | string[]): string | string[] =>
+  Array.isArray(value) ? value.map((t) => t.replace(/\s+/g, ' ').trim()).filter(Boolean) : value.trim();

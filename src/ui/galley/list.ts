@@ -30,6 +30,8 @@ export interface GalleyList {
   /** A row; while one with other marks is on its way, as it was shown last. */
   row: (index: number) => GalleyRowView | undefined;
   want: (from: number, to: number) => void;
+  /** Shows what a hand has just written; what it returns is called once the house has answered to that. */
+  put: (written: readonly { id: string; field: string; value: string | string[] }[]) => () => void;
   version: number;
 }
 
@@ -42,10 +44,26 @@ export function useGalley(looked: Looked, first: GalleyWindowView): GalleyList {
   // other steps over the same proofs: what was shown stays until they are here
   if (held.list !== list) setHeld({ same, list, before: held.same === same ? held.list : null });
   const want = useCallback((from: number, to: number) => list.want(from, to), [list]);
+  const put = useCallback<GalleyList['put']>(
+    (written) => {
+      const by = new Map<string, (row: GalleyRowView) => GalleyRowView>();
+      for (const { id, field, value } of written) {
+        const before = by.get(id) ?? ((row: GalleyRowView) => row);
+        by.set(id, (row) => {
+          const so = before(row);
+          const cell = so.fields[field];
+          return cell ? { ...so, fields: { ...so.fields, [field]: { ...cell, value, next: null, problems: [] } } } : so;
+        });
+      }
+      return list.put(by);
+    },
+    [list],
+  );
   return {
     total: list.total,
     row: (i) => list.row(i) ?? held.before?.row(i),
     want,
+    put,
     version: list.version,
   };
 }

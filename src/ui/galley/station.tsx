@@ -1,7 +1,7 @@
 'use client';
 import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { CheckView } from '@/api/shapes/checks';
 import type { CorrectionDoneView, GalleyRowView, GalleyWindowView } from '@/api/shapes/galley';
@@ -16,7 +16,7 @@ import { between, type Range, type Spot } from '../parts/lists/range';
 import { useAddress } from '../parts/use-address';
 import { useSettled } from '../parts/use-settled';
 import { writableAt } from '../proofs/writable';
-import { blockText, cellText, cellValue, laidBlock, MOST_CELLS, readBlock } from './block';
+import { blockText, cellText, cellValue, settledValue, laidBlock, MOST_CELLS, readBlock } from './block';
 import { foundKey, inOrder, stepFrom, useChecks, type At } from './checks';
 import { ChecksSlip } from './checks-slip';
 import { CorrectionSlip, useSeen, type CorrectionAsk, type Whom } from './correction-slip';
@@ -144,6 +144,8 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
   const rowsMarked = () => rowsOf(range.r0, Math.min(range.r1, total - 1), range.c1 - range.c0 + 1);
   const told = (e: unknown) => void toast.error(sentenceOf(e));
 
+  /** One after another: each says what it saw there. */
+  const writes = useRef<Promise<unknown>>(Promise.resolve());
   /** Writes cells that a hand changed, as one step. */
   const write = async (cells: readonly Written[]) => {
     const changed = cells.filter(({ row, field, value }) => row.fields[field] && row.stays === null && cellText(row.fields[field].value) !== cellText(value)); // prettier-ignore
@@ -154,11 +156,18 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
     };
     if (JSON.stringify(body).length > MOST_LETTERS)
       throw new Refusal(422, 'That is too much text at once: mark fewer, or correct them by steps.');
-    await act(async () => {
-      const done = await api<CorrectionDoneView>('POST', '/proofs/words/cells', body);
-      const stayed = done.stayed['changed meanwhile'] ?? 0;
-      tell(`${count(done.left ? done.total : done.changed, 'listing')} changed${stayed ? `; ${count(stayed, 'was', 'were')} changed meanwhile and ${stayed === 1 ? 'stays' : 'stay'}` : ''}`, done); // prettier-ignore
-    });
+    // what comes next is made of what stands there now, also before the house has answered
+    const answered = list.put(changed.map(({ row, field, value }) => ({ id: row.id, field, value: settledValue(value) })));
+    const mine = writes.current.then(() =>
+      act(async () => {
+        const done = await api<CorrectionDoneView>('POST', '/proofs/words/cells', body);
+        const stayed = done.stayed['changed meanwhile'] ?? 0;
+        tell(`${count(done.left ? done.total : done.changed, 'listing')} changed${stayed ? `; ${count(stayed, 'was', 'were')} changed meanwhile and ${stayed === 1 ? 'stays' : 'stay'}` : ''}`, done); // prettier-ignore
+      }),
+    );
+    writes.current = mine;
+    await mine;
+    answered();
   };
   const put1 = (spot: Spot, value: string | string[]) => {
     const row = list.row(spot.r);

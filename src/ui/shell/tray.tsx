@@ -18,7 +18,15 @@ export function Tray() {
       {work.slice(0, 3).map((w) => (
         <Link
           key={w.key}
-          href={w.kind === 'measuring' || w.kind === 'reading' ? '/artwork' : w.kind === 'drafting' ? '/proofs' : w.kind === 'correcting' || w.kind === 'looking' ? '/galley' : '/press'}
+          href={
+            w.kind === 'measuring' || w.kind === 'reading'
+              ? '/artwork'
+              : w.kind === 'drafting'
+                ? '/proofs'
+                : w.kind === 'correcting' || w.kind === 'looking'
+                  ? '/galley'
+                  : '/press'
+          }
           className="flex min-w-0 items-center gap-2.5"
         >
           {w.kind === 'sending' && <Mark state="sending" />}

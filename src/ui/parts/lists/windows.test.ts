@@ -165,3 +165,61 @@ test('whatever is looked at and whatever changes: once it rests, what is on the 
     { numRuns: 60 },
   );
 });
+
+describe('what a hand wrote', () => {
+  const seven = new Map([['row-1', (r: Row) => ({ ...r, says: 7 })]]);
+  test('stands there at once, and until the house is asked after it has answered', async () => {
+    const house = new House(20);
+    const list = house.list();
+    list.want(0, 5);
+    await settled();
+    const answered = list.put(seven);
+    expect([list.row(1)?.says, list.row(2)?.says]).toEqual([7, 0]);
+    // asked again meanwhile: the house says still what was
+    list.changed(all);
+    list.want(0, 5);
+    await settled();
+    expect(list.row(1)?.says).toBe(7);
+    house.says[1] = 8;
+    answered();
+    list.want(0, 5);
+    await settled();
+    expect(list.row(1)?.says).toBe(8);
+  });
+  test('an answer that was asked for before does not take its place', async () => {
+    const house = new House(20);
+    house.held = [];
+    const list = house.list();
+    list.want(0, 5);
+    const answered = list.put(seven);
+    house.says[1] = 7;
+    answered();
+    house.held.shift()!();
+    await settled();
+    expect(list.row(1)?.says).toBe(7);
+    list.want(0, 5);
+    house.says[1] = 9;
+    house.held.shift()!();
+    await settled();
+    // that was asked for when it said 7
+    expect(list.row(1)?.says).toBe(7);
+    list.changed(all);
+    list.want(0, 5);
+    house.held.shift()!();
+    await settled();
+    expect(list.row(1)?.says).toBe(9);
+  });
+  test('what the house refused goes away, and one change lies over another', async () => {
+    const house = new House(20);
+    const list = house.list();
+    list.want(0, 5);
+    await settled();
+    const [first, second] = [list.put(seven), list.put(new Map([['row-1', (r: Row) => ({ ...r, says: r.says + 1 })]]))];
+    expect(list.row(1)?.says).toBe(8);
+    first();
+    second();
+    list.want(0, 5);
+    await settled();
+    expect(list.row(1)?.says).toBe(0);
+  });
+});

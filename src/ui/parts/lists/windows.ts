@@ -35,6 +35,13 @@ export interface First<W> {
 interface Block<Row> {
   rows: Row[];
   stale: boolean;
+  /** Which question these rows answer. */
+  question: number;
+}
+/** What a hand wrote into a row; `answered` is the last question that was asked before the house answered to it. */
+interface Put<Row> {
+  change: (row: Row) => Row;
+  answered: number | null;
 }
 
 /** A long list in blocks, fetched as they come into view, and again when what they show has changed. */
@@ -46,6 +53,7 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
   /** Which question the house answered last, of all that were asked. */
   private questions = 0;
   private toldBy = 0;
+  private mine = new Map<string, Put<Row>[]>();
   private waiting: { page: number; part: string }[] = [];
   private hearers = new Set<() => void>();
   /** What the last window said beside its rows. */
@@ -58,7 +66,8 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
   ) {
     this.told = first.window;
     const page = Math.floor((first.from ?? 0) / source.block);
-    if (first.window.rows.length) this.blocks.set(this.key(page, first.part ?? ''), { rows: first.window.rows, stale: false });
+    if (first.window.rows.length)
+      this.blocks.set(this.key(page, first.part ?? ''), { rows: first.window.rows, stale: false, question: 0 });
   }
   private key = (page: number, part: string) => `${page} ${part}`;
 
@@ -79,8 +88,9 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
     const { block } = this.source;
     const page = Math.floor(index / block);
     for (const part of parts) {
-      const row = this.blocks.get(this.key(page, part))?.rows[index % block];
-      if (row) return row;
+      const here = this.blocks.get(this.key(page, part));
+      const row = here?.rows[index % block];
+      if (row) return this.withMine(row, here!.question);
     }
     return undefined;
   }
@@ -133,7 +143,7 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
       // changed again while it was under way: asked for once more
       const stale = this.doubtful.delete(key);
       this.blocks.delete(key);
-      this.blocks.set(key, { rows: window.rows, stale });
+      this.blocks.set(key, { rows: window.rows, stale, question });
       // an answer that was overtaken says nothing new of how many there are
       if (question > this.toldBy) {
         this.toldBy = question;
@@ -150,6 +160,34 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
     }
     this.tell();
     this.next();
+  }
+
+  /**
+   * Shows what a hand has just written in rows, over what the house said of them; returns what is called once the house has taken or refused
+   * it: from then on it is asked, and what it says counts.
+   */
+  put(changes: ReadonlyMap<string, (row: Row) => Row>): () => void {
+    const put: Put<Row>[] = [];
+    for (const [id, change] of changes) {
+      const one = { change, answered: null };
+      put.push(one);
+      this.mine.set(id, [...(this.mine.get(id) ?? []), one]);
+    }
+    this.tell();
+    return () => {
+      for (const one of put) one.answered = this.questions;
+      for (const block of this.blocks.values()) if (block.rows.some((r) => changes.has(r.id))) block.stale = true;
+      for (const key of this.asked) this.doubtful.add(key);
+      this.tell();
+    };
+  }
+  /** A row with what was written into it and the house has not told since. */
+  private withMine(row: Row, question: number): Row {
+    const all = this.mine.get(row.id);
+    if (!all) return row;
+    const holds = all.filter((p) => p.answered === null || question <= p.answered);
+    if (!holds.length) this.mine.delete(row.id);
+    return holds.reduce((r, p) => p.change(r), row);
   }
 
   /** Something in the house has changed: blocks that show it are not true any more. */
