@@ -38,6 +38,8 @@ export function withoutRepeats(line: string): string {
 /** What was left to be filled in: braces of patterns, square brackets, markup, and what stands for a text that is still to come. */
 const LEFT_OVER =
   /\{\{[^}]*\}\}|\{%[^%]*%\}|\[[^\]\n]{1,60}\]|<\/?[a-z][^>\n]{0,80}>|\blorem ipsum\b[^.\n]*\.?|\b(?:to be (?:added|written|filled in)|insert [a-z ]{1,30} here|your (?:text|title|name) here|TBD|TODO|XXX+)\b/giu;
+/** Without one of these nothing can be left to be filled in. */
+const OPENS = /[{[<]|lorem|to be|insert|your|tbd|todo|xxx/i;
 /** Addresses and numbers of persons. E-mail as HTML has it for fields of that kind; telephone numbers by their digits (ITU-T E.164: up to 15). */
 const EMAIL = /[\w.!#$%&’'*+/=?^`{|}~-]+@[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?(?:\.[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?)+/giu;
 const PHONE =
@@ -60,9 +62,12 @@ export function wordFindings(field: string, value: Value, kind: 'line' | 'long' 
     const mend = mended === null ? null : Array.isArray(value) ? mended.split(', ').filter(Boolean) : mended;
     out.push({ code, field, stops: false, values, ...(mend !== null && { mend: { code: 'cut', value: mend } }) });
   };
-  const left = found(text, LEFT_OVER);
+  const left = OPENS.test(text) ? found(text, LEFT_OVER) : [];
   if (left.length) tell('left-over', { pieces: left }, without(text, left));
-  const personal = [...found(text, EMAIL), ...found(text, PHONE).filter((n) => digits(n) >= 9 && digits(n) <= 15)];
+  const personal = [
+    ...(text.includes('@') ? found(text, EMAIL) : []),
+    ...(digits(text) < 9 ? [] : found(text, PHONE)).filter((n) => digits(n) >= 9 && digits(n) <= 15),
+  ];
   if (personal.length) tell('personal', { pieces: personal }, without(text, personal));
   if (kind === 'tags') return out;
   const { words, share, word, times } = repetition(text);

@@ -6,7 +6,7 @@ import { api } from '../api';
 import { useWindows, type Source, type Windows } from '../parts/lists/windows';
 import { BLOCK } from './search';
 
-const TABLES = ['proof', 'listing', 'outlet', 'artwork', 'docket'];
+const TABLES = ['proof', 'listing', 'outlet', 'artwork', 'docket', 'finding'];
 
 /** What of the words is looked at. */
 export interface Looked {

@@ -7,7 +7,7 @@ const open = (d: { aff: Uint8Array; dic: Uint8Array }) => nspell(Buffer.from(d.a
 /** So many words are kept looked up. */
 const KEPT = 50_000;
 /** What else a word might be takes up to a second to find for one that is like none: it is found for so long in all, then left out. */
-const SUGGEST_MS = 3000;
+const SUGGEST_MS = 1500;
 
 let opened: Spelling | undefined;
 /** English as it is spelt on either side of the sea: a word is right where one of the dictionaries has it. Half a second and 60 MB the first time. */
