@@ -2,7 +2,7 @@ import { collection, type Piece } from './art/collection';
 import { studioMark } from './art/mark';
 import { api, drafted, measured, sent, until, upload, type Artwork, type Run } from './client';
 import { draw } from './draw';
-import { connectOutlets, makeDockets } from './stockroom';
+import { connectHafen, connectOutlets, makeDockets } from './stockroom';
 
 const DRAWERS: [RegExp, string][] = [
   [/-mark\.png$/, 'Marks'],
@@ -71,6 +71,13 @@ async function send(run: Run, as: 'draft' | 'live'): Promise<void> {
   await sent(run.id, 240);
 }
 
+/** The words of a run are translated by machine; they wait for somebody who looks at them. */
+async function inGerman(outlet: string, run: Run): Promise<void> {
+  const fields = ['title', 'tags', 'description'];
+  const steps = ['translate', 'fit'].map((does) => ({ does, fields }));
+  await api('POST', '/corrections', { search: { run: run.id, outlet, state: 'held' }, language: 'de', steps });
+}
+
 const began = Date.now();
 try {
   await until(
@@ -79,6 +86,7 @@ try {
     30,
   );
   await connectOutlets();
+  const hafen = await connectHafen();
   const all = collection();
   const named = (...parts: string[]) => all.filter((p) => parts.some((part) => p.file.startsWith(part)));
   const first = named('keep-a', 'cold-water', 'sideways', 'last-train', 'mine');
@@ -89,7 +97,7 @@ try {
   await setUpArtwork();
   await bringIn([studioMark()]);
   const [mark] = await measured([studioMark().file], 60);
-  const { shirt, family, poster, mug, tote, sold } = await makeDockets(mark!.id);
+  const { shirt, family, poster, mug, tote, sold } = await makeDockets(mark!.id, hafen);
   // what is wanted first is drawn first, and sent while the rest is still being drawn
   await bringIn(first);
   const opened = await measured(
@@ -119,6 +127,7 @@ try {
   );
   await runOf('Printables for the wall', named('low-sun', 'far-sk'), [sold], ['kestrel', 'quayside']);
   await runOf('Harbour gifts', named('hold-fast-dark', 'mine'), [mug, tote], ['kestrel']).then((run) => send(run, 'live'));
+  await inGerman(hafen, await runOf('Shirts for Hamburg', named('keep-a', 'cold-water', 'sideways'), [shirt], [hafen]));
   console.log(`  The demo is complete after ${((Date.now() - began) / 1000).toFixed(0)} s.`);
 } catch (error) {
   console.error(`  The demo is not complete: ${(error as Error).message}. It goes on at the next start.`);

@@ -21,6 +21,19 @@ export async function connectOutlets(): Promise<void> {
   }
 }
 
+/** The same seller's shop for buyers in German: another account at an address of its own. Returns its id. */
+export async function connectHafen(): Promise<string> {
+  const name = 'Quayside Hafen';
+  const { items } = await api<{ items: (Outlet & { name: string })[] }>('GET', '/outlets');
+  const there = items.find((o) => o.name === name);
+  if (there?.connected) return there.id;
+  const kinds = await api<{ items: { style: string; baseUrl: string }[] }>('GET', '/outlet-kinds');
+  const baseUrl = `${kinds.items.find((k) => k.style === 'quayside')!.baseUrl}-hafen`;
+  const { id } = there ?? (await api<Outlet>('POST', '/outlets', { style: 'quayside', name, baseUrl }));
+  await api('POST', `/outlets/${id}/connect`, { token: 'hafenlicht-demo' });
+  return id;
+}
+
 const inEnglish = <T>(value: T) => ({ en: value });
 const scene = (id: string, colour: 'featured' | number, line?: string) => ({
   kind: 'scene',
@@ -56,7 +69,7 @@ const FOR_SEARCH = {
 };
 
 /** Two print areas: the motif on the front, and the studio's mark, always the same, at the hem. */
-const shirt = (plan: string, mark: string | null) => ({
+const shirt = (plan: string, mark: string | null, hafen: string | null) => ({
   lines: [
     {
       ...ADULT,
@@ -73,7 +86,7 @@ const shirt = (plan: string, mark: string | null) => ({
   tags: inEnglish(['{{ written.tags }}', '{{ searched.tags }}']),
   writing: { tone: 'warm', days: 3 },
   pricePlan: plan,
-  outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }],
+  outlets: [{ outlet: 'kestrel' }, { outlet: 'quayside' }, ...(hafen ? [{ outlet: hafen }] : [])],
 });
 
 /** Two goods lines: the same motif for grown-ups and for the youth, in one listing. */
@@ -260,9 +273,10 @@ async function termsOfUse(): Promise<string> {
   return items.find((e) => e.name === name)?.id ?? (await api<{ id: string }>('POST', address, form)).id;
 }
 
-/** The demo's dockets and the plans that they follow; returns the dockets' ids. `mark` is the artwork that is printed at the hem, if any. */
+/** The demo's dockets and the plans that they follow; returns the dockets' ids. `mark` is the artwork that is printed at the hem, if any; `hafen` the outlet in German. */
 export async function makeDockets(
   mark: string | null,
+  hafen: string | null = null,
 ): Promise<Record<'shirt' | 'family' | 'poster' | 'mug' | 'tote' | 'sold', string>> {
   const plans = (await api<{ items: { id: string; name: string }[] }>('GET', '/price-plans')).items;
   const plan = async (p: { name: string; document: object }) =>
@@ -272,7 +286,7 @@ export async function makeDockets(
   const make = async (name: string, document: object) =>
     items.find((d) => d.name === name)?.id ?? (await api<{ id: string }>('POST', '/dockets', { name, document })).id;
   return {
-    shirt: await make('Shirt, soft cotton', shirt(steady, mark)),
+    shirt: await make('Shirt, soft cotton', shirt(steady, mark, hafen)),
     family: await make('Shirts for big and small', family(steady)),
     poster: await make('Poster, matt', poster(posters)),
     mug: await make('Mugs, both sides', mug(steady)),

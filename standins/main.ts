@@ -5,7 +5,7 @@ import { controlRoutes } from './control';
 import { demand } from './demand/demand';
 import { kestrel } from './kestrel/kestrel';
 import { printHouses } from './printhouses/printhouses';
-import { HARBOUR, NORTH, quayside } from './quayside/quayside';
+import { HAFEN, HARBOUR, NORTH, quayside } from './quayside/quayside';
 
 const port = Number(process.env.STANDINS_PORT ?? 4600);
 const folder = process.env.STANDINS_DIR ?? 'data/standins';
@@ -15,7 +15,7 @@ await app.register(formbody);
 await app.register(multipart, { limits: { fileSize: 16 << 20, files: 1 } });
 controlRoutes(app);
 await app.register((part, _, done) => (kestrel(part, `${folder}/kestrel`), done()), { prefix: '/kestrel' });
-for (const shop of [HARBOUR, NORTH])
+for (const shop of [HARBOUR, NORTH, HAFEN])
   await app.register((part, _, done) => (quayside(part, `${folder}/${shop.name}`, shop), done()), { prefix: `/${shop.name}` });
 await app.register((part, _, done) => (printHouses(part, `${folder}/houses`), done()), { prefix: '/houses' });
 await app.register((part, _, done) => (demand(part), done()), { prefix: '/demand' });

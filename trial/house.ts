@@ -19,6 +19,7 @@ export const SCREENS = [
   '/galley',
   '/galley?state=any&fields=title,tags',
   '/galley?found=spelling',
+  '/stockroom/demand?shown=missed',
   '/contact?by=scene&size=large',
   '/proofs',
   '/press',

@@ -15,10 +15,14 @@ import { contentOf, faultsOf, type Ware, type WareContent } from './ware';
 export interface Shop {
   name: string;
   key: string;
+  /** The language of its pages. */
+  speaks: string;
 }
-export const HARBOUR: Shop = { name: 'quayside', key: process.env.QUAYSIDE_KEY ?? 'harbour-light-demo' };
+export const HARBOUR: Shop = { name: 'quayside', key: process.env.QUAYSIDE_KEY ?? 'harbour-light-demo', speaks: 'en' };
 /** Another shop of the same seller. */
-export const NORTH: Shop = { name: 'quayside-north', key: process.env.QUAYSIDE_NORTH_KEY ?? 'north-pier-demo' };
+export const NORTH: Shop = { name: 'quayside-north', key: process.env.QUAYSIDE_NORTH_KEY ?? 'north-pier-demo', speaks: 'en' };
+/** The same seller's shop for buyers in German. */
+export const HAFEN: Shop = { name: 'quayside-hafen', key: process.env.QUAYSIDE_HAFEN_KEY ?? 'hafenlicht-demo', speaks: 'de' };
 
 interface Collection {
   id: string;
@@ -109,7 +113,7 @@ export function quayside(app: FastifyInstance, place: string, shop: Shop = HARBO
         }
       });
 
-      api.get('/house', () => HOUSE);
+      api.get('/house', () => ({ ...HOUSE, speaks: shop.speaks }));
 
       // a HEAD route comes with every GET
       api.get('/pictures/:sha256', async (request, reply) => {

@@ -411,6 +411,8 @@ test('stockroom, and what holds everywhere', async ({ page }) => {
   await page.goto('/stockroom');
   await command(page, 'stockroom.new-docket', 'Make a new docket', at(page, /\/stockroom\/dockets\/new/));
   await page.goto('/stockroom');
+  await command(page, 'stockroom.demand', 'Look at what is searched', at(page, /\/stockroom\/demand/));
+  await page.goto('/stockroom');
   await command(page, 'stockroom.phrasebook', 'Open the phrasebook', at(page, /\/stockroom\/phrasebook/));
   await command(page, 'stockroom.new-phrase', 'Write a new entry', () =>
     expect(page.getByRole('heading', { name: 'New entry' })).toBeVisible(),

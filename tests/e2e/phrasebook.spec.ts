@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from './alive';
 import { newArtworks, ok, openShop, drafted, type Items, type Run } from '../integration/press';
 
@@ -82,4 +83,31 @@ test('a pattern is completed while it is typed, by keys', async ({ page }) => {
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Escape');
   await expect(list).toBeHidden();
+});
+
+test('what is searched is looked up, reckoned before one’s eyes, and followed to what says it', async ({ page }) => {
+  await page.goto('/stockroom');
+  await page.getByRole('heading', { name: 'What is searched' }).locator('..').getByRole('link', { name: 'Open' }).click();
+  await page.getByRole('searchbox', { name: 'Find a phrase' }).fill('lighthouse');
+  await expect(page).toHaveURL(/find=lighthouse/);
+  const phrases = page.getByRole('list', { name: 'Phrases' });
+  await expect(phrases.getByRole('listitem').first()).toContainText('lighthouse');
+  await phrases.getByRole('button').first().click();
+  const slip = page.getByRole('complementary', { name: 'Phrase' });
+  await expect(slip).toContainText(/[\d,]+ × [\d.]+% ÷ √\(1 \+ [\d,]+\) = [\d.,]+/);
+  await expect(
+    slip
+      .getByRole('img', { name: /^Searches by month; most in/ })
+      .locator('svg')
+      .first(),
+  ).toBeVisible();
+  expect((await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze()).violations).toEqual([]);
+  const beside = slip.getByRole('listitem').getByRole('button').first();
+  const next = (await beside.locator('span').first().textContent())!;
+  await beside.click();
+  await expect(slip.getByRole('heading', { name: next })).toBeVisible();
+  await page.getByRole('tab', { name: 'Missed' }).click();
+  await expect(page.getByText(/speak of artwork of yours/)).toBeVisible();
+  await page.getByRole('tab', { name: 'Seasons ahead' }).click();
+  await expect(page).toHaveURL(/shown=ahead/);
 });

@@ -222,6 +222,42 @@ describe('what is searched', () => {
     }
     expect(found.rows.map((r) => r.worth)).toEqual(found.rows.map((r) => r.worth).sort((a, b) => b - a));
   });
+  test('a phrase is told with its figures, phrases beside it, what says it and what might', async () => {
+    interface Phrase {
+      row: { worth: number; used: number };
+      related: { phrase: string }[];
+      proofs: { total: number; live: number; listings: { proof: string; title: string }[] };
+      suits: { name: string }[];
+    }
+    const phrase = 'lighthouse gift';
+    await own(`phrase,searches,competing,click rate\n${phrase},1200,99,5%\n`);
+    const { docket } = await openShop();
+    const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(1), dockets: [docket], outlets: ['kestrel'] });
+    await drafted(run.id);
+    const seen = await ok<Phrase>('GET', `/demand/phrase?phrase=${encodeURIComponent(phrase.toUpperCase())}`);
+    expect(seen.row.worth).toBeCloseTo(6, 3);
+    expect(seen.related.length).toBeGreaterThan(0);
+    for (const r of seen.related) expect(r.phrase).toMatch(/lighthouse|gift/);
+    expect(seen.proofs.total).toBeGreaterThan(0);
+    expect(seen.proofs.listings[0]!.title).toMatch(/Shirt/);
+    // artworks of the tests are of lighthouses
+    expect(seen.suits.length).toBeGreaterThan(0);
+    await ok('DELETE', '/demand/own');
+    expect((await call('GET', '/demand/phrase?phrase=nobody%20ever%20looked%20for%20this')).status).toBe(404);
+  });
+  test('what suits artwork that is here and no listing says, what listings say, and what is searched from some month on', async () => {
+    const missed = await ok<Seen>('GET', '/demand?use=nobody&mine=yes&count=50');
+    expect(missed.total).toBeGreaterThan(0);
+    expect(missed.rows.some((r) => /lighthouse/.test(r.phrase))).toBe(true);
+    for (const r of missed.rows) expect(r.used).toBe(0);
+    for (const r of (await ok<Seen>('GET', '/demand?use=ours&count=50')).rows) expect(r.used).toBeGreaterThan(0);
+    const season = (months: string) => ok<{ total: number; rows: { season: number | null }[] }>('GET', `/demand?season=${months}&count=100`); // prettier-ignore
+    const autumn = await season('8,9');
+    expect(autumn.total).toBeGreaterThan(0);
+    for (const r of autumn.rows) expect([8, 9]).toContain(r.season);
+    expect((await call('GET', '/demand?season=12')).status).toBe(400);
+    expect((await call('GET', '/demand?mine=no')).status).toBe(400);
+  });
   test('a table of one’s own counts before it, decides on tags, and goes again', async () => {
     const taken = await own(
       'phrase,searches,competing,click rate\nlighthouse shirt,900000,3,9%\nlighthouse nonsense,many,1,1%\n',

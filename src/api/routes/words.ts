@@ -4,7 +4,7 @@ import { Key } from '@/core/phrasebook/entry';
 import { LIMITS } from '@/core/limits';
 import { called } from '@/services/words/calling';
 import { offeredPhrases, phrasebook, phraseOf, phrasesIn, phrasesOut, putPhrase, removePhrase } from '@/services/words/editing';
-import { demandSeen, dropOwnDemand, fetchDemand, takeDemand } from '@/services/words/demand';
+import { demandSeen, dropOwnDemand, fetchDemand, phraseSeen, takeDemand } from '@/services/words/demand';
 import { tryWriting, writeAnew, type ProofsAsked } from '@/services/words/rewriting';
 import { attached } from '../attached';
 import { textOf } from '../body';
@@ -109,13 +109,42 @@ export const WORDS_ROUTES = [
       query: {
         find: Type.Optional(Type.String({ maxLength: 80 })),
         order: Type.Optional(OneOf(['worth', 'searches', 'competing', 'phrase'])),
+        use: Type.Optional(OneOf(['ours', 'nobody'], 'that live listings have as a tag, or that none has')),
+        mine: Type.Optional(Type.Literal('yes', { description: 'only what speaks of artwork that is here' })),
+        season: Type.Optional(
+          Type.String({
+            pattern: '^(\\d|1[01])(,(\\d|1[01])){0,11}$',
+            description: 'whose time of the year begins in one of these months, 0 for January',
+          }),
+        ),
         from: Type.Optional(Type.Integer({ minimum: 0, maximum: 1_000_000 })),
         count: Type.Optional(Type.Integer({ minimum: 1, maximum: 200 })),
       },
       answers: shape.DemandWindow,
     },
-    ({ workspace, query: { find = '', order = 'worth', from = 0, count = 50 } }) =>
-      demandSeen(workspace, { find: find.trim().toLowerCase(), order }, from, count),
+    ({ workspace, query: { find = '', order = 'worth', use, mine, season, from = 0, count = 50 } }) =>
+      demandSeen(
+        workspace,
+        {
+          find: find.trim().toLowerCase(),
+          order,
+          ...(use && { use }),
+          ...(mine && { mine: true }),
+          ...(season && { seasonFrom: season.split(',').map(Number) }),
+        },
+        from,
+        count,
+      ),
+  ),
+  route(
+    'GET',
+    '/demand/phrase',
+    {
+      does: 'what is known of a phrase: figures, phrases beside it, proofs that have it as a tag, artworks that it speaks of',
+      query: { phrase: Type.String({ minLength: 1, maxLength: 120 }) },
+      answers: shape.PhraseSeen,
+    },
+    ({ workspace, query: { phrase } }) => phraseSeen(workspace, phrase.trim().toLowerCase()),
   ),
   route(
     'POST',

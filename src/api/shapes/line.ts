@@ -222,6 +222,7 @@ export const ProofSearch = {
   docket: Type.Optional(Uuid),
   find: Type.Optional(Type.String({ maxLength: 200, description: 'words of the artwork' })),
   says: Type.Optional(Type.String({ maxLength: 200, description: 'what its words say, as it stands there' })),
+  language: Type.Optional(Type.String({ minLength: 1, maxLength: 35, description: 'of outlets that are written in it, BCP 47' })),
   found: Type.Optional(
     Type.String({
       maxLength: 600,

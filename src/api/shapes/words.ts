@@ -60,28 +60,39 @@ export const PhrasesCalled = Exactly({
 });
 export type PhrasesCalledView = Static<typeof PhrasesCalled>;
 
+const demandRow = {
+  phrase: Text,
+  source: OneOf(DEMAND_SOURCES),
+  searches: Type.Integer({ description: 'in a month, on the mean of a year' }),
+  competing: Type.Integer({ description: 'listings that answer to it' }),
+  clickRate: Type.Number({ description: 'of those who see a listing for it, the share that looks closer' }),
+  months: Type.Array(Type.Number(), { description: 'each month’s share of a year times twelve, January first' }),
+  worth: Type.Number({ description: 'searches × click rate ÷ √(1 + competing): visits in a month' }),
+  season: OrNull(Whole, 'the month from which it is searched more, 0 for January'),
+  used: Type.Integer({ description: 'live listings that have it as a tag' }),
+};
 export const DemandWindow = Named('DemandWindow', {
   total: Whole,
   counts: Exactly({ fetched: Whole, own: Whole }),
-  rows: Type.Array(
-    Exactly({
-      phrase: Text,
-      source: OneOf(DEMAND_SOURCES),
-      searches: Type.Integer({ description: 'in a month, on the mean of a year' }),
-      competing: Type.Integer({ description: 'listings that answer to it' }),
-      clickRate: Type.Number({ description: 'of those who see a listing for it, the share that looks closer' }),
-      months: Type.Array(Type.Number(), { description: 'each month’s share of a year times twelve, January first' }),
-      worth: Type.Number({ description: 'searches × click rate ÷ √(1 + competing): visits in a month' }),
-      season: OrNull(Whole, 'the month from which it is searched more, 0 for January'),
-      used: Type.Integer({ description: 'live listings that have it as a tag' }),
-    }),
-  ),
+  rows: Type.Array(Exactly(demandRow)),
 });
 export type DemandWindowView = Static<typeof DemandWindow>;
+export const PhraseSeen = Named('PhraseSeen', {
+  row: Exactly(demandRow),
+  related: Type.Array(Exactly(demandRow), { description: 'phrases that share a word with it' }),
+  proofs: Exactly({
+    total: Type.Integer({ description: 'proofs that have it as a tag' }),
+    live: Type.Integer({ description: 'of these, with a live listing' }),
+    listings: Type.Array(Exactly({ proof: Uuid, artwork: Text, outlet: Text, title: Text, live: Type.Boolean() })),
+  }),
+  suits: Type.Array(Exactly({ id: Uuid, name: Text }), { description: 'artworks that it speaks of' }),
+});
+export type PhraseSeenView = Static<typeof PhraseSeen>;
 export const DemandTaken = Exactly({
   count: Whole,
   faults: Type.Array(Exactly({ row: Whole, sentence: Text }), { description: 'rows that make no sense, and were left out' }),
 });
+export type DemandTakenView = Static<typeof DemandTaken>;
 
 const asked = {
   fields: Type.Array(Type.String({ pattern: FIELD }), { minItems: 1, maxItems: 40, description: 'title, description, tags, …' }),

@@ -2,6 +2,7 @@
 export const CHECKS = [
   'limits',
   'missing',
+  'by-machine',
   'left-over',
   'other-noun',
   'personal',
@@ -20,6 +21,10 @@ export type Check = (typeof CHECKS)[number];
 export const CHECK_WORDS: Record<Check, { label: string; says: string }> = {
   limits: { label: 'Limits', says: 'Longer, or more, than its outlet takes.' },
   missing: { label: 'Missing', says: 'A text that its outlet needs or that a rule left empty, or few tags.' },
+  'by-machine': {
+    label: 'Translated by machine',
+    says: 'Nobody has looked at it yet: it holds its listing until somebody takes it as it is.',
+  },
   'left-over': {
     label: 'Left to be filled in',
     says: 'Braces, brackets, markup, and words that stand for what is still to come.',

@@ -128,6 +128,7 @@ describe('mends', () => {
   const ALL: [Check, string, Record<string, unknown>][] = [
     ['limits', 'Title', { code: 'title-too-long', length: 9, limit: 3, outlet: 'Q', counted: 'bytes' }],
     ['missing', 'Title', { label: 'Title' }],
+    ['by-machine', 'Title', {}],
     ['left-over', '[name]', {}],
     ['other-noun', 'Mug → Shirt', { from: NOUNS[1], to: NOUNS[0] }],
     ['personal', 'ann@shop.example', {}],

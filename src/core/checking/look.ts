@@ -32,6 +32,8 @@ export interface LookedField {
   value: Value;
   /** What is wrong with it by its outlet’s rule. */
   problems: Problem[];
+  /** A machine translated it, and nobody has looked at it. */
+  byMachine?: boolean;
   /** So many tags may stand there. */
   places?: number;
 }
@@ -83,6 +85,7 @@ export function lookOver({ language, outlet, fields, goods, motif }: Looked, { l
     if (Array.isArray(f.value) && f.places && f.value.length < Math.min(FEW_TAGS, f.places))
       tell('missing', f.label, { count: f.value.length, places: f.places });
     if (!text) continue;
+    if (f.byMachine) tell('by-machine', f.label);
     for (const p of wordFindings(f.field, f.value, f.kind)) {
       if (p.code === 'stuffed') tell('stuffed', String(p.values.word), p.values);
       else for (const piece of p.values.pieces as string[]) tell(p.code as Check, piece);

@@ -24,6 +24,8 @@ export function mendingOf({ check, what, values }: Pick<Finding, 'check' | 'what
     case 'same-title':
     case 'alike':
       return { write: fields };
+    case 'by-machine':
+      return { steps: [{ does: 'take', fields }] };
     case 'stuffed':
       return { steps: [{ does: 'no-repeats', fields }] };
     case 'other-noun':
@@ -46,6 +48,7 @@ export function mendingOf({ check, what, values }: Pick<Finding, 'check' | 'what
 const MENDS: Record<Check, string> = {
   limits: 'Shorten to fit',
   missing: 'Write from the artwork',
+  'by-machine': 'Take them as they are',
   'same-title': 'Write anew',
   alike: 'Write anew',
   stuffed: 'Say nothing twice',

@@ -15,6 +15,8 @@ export function findingSentence({ check, what, values }: Pick<Finding, 'check' |
       return !('places' in values)
         ? `There is no ${what.toLowerCase()}.`
         : `There ${values.count === 1 ? 'is one tag' : `are ${Number(values.count)} tags`}; ${Number(values.places)} may stand here.`;
+    case 'by-machine':
+      return sentenceOf({ code: 'by-machine', values });
     case 'left-over':
     case 'personal':
       return sentenceOf({ code: check, values: { pieces: [what] } });

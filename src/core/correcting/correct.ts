@@ -18,6 +18,8 @@ export interface Cell {
   language: string;
   value: Value;
   made: Value | null;
+  /** What a translator made of the same field in another language; null where there is nothing to translate, or it is not to be. */
+  translated?: Value | null;
   text?: TextRule;
   tags?: TagRule;
 }
@@ -131,6 +133,8 @@ export function corrected(cell: Cell, steps: readonly Step[], subject: object): 
     if (lacks) return { ok: false, fault: lacks };
     try {
       if (step.does === 'back-to-rule') value = cell.made ?? value;
+      else if (step.does === 'translate') value = cell.translated ?? value;
+      else if (step.does === 'take') continue;
       else value = Array.isArray(value) ? tagsStepped(value, step, text, cell) : stepped(value, step, text, cell);
     } catch (error) {
       if (error instanceof TooMuch) return TOO_MUCH;

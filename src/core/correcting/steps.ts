@@ -15,6 +15,8 @@ export const DEEDS = [
   'fit',
   'no-repeats',
   'back-to-rule',
+  'translate',
+  'take',
   'add-tags',
   'fit-tags',
   'remove-tags',

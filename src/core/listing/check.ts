@@ -1,7 +1,7 @@
 import { lengthOf, shorten } from '../outlet/length';
 import { mainLanguage, type RulesDocument, type TextRule } from '../outlet/rules';
 import type { FieldName, Mend, Problem } from './problems';
-import { tagsIn, textIn, type ProofFields } from './proof';
+import { tagsIn, textIn, type Field, type ProofFields } from './proof';
 
 /** The parts of a proof that an outlet's rules look at. */
 export interface Checked {
@@ -45,6 +45,15 @@ export function tagProblems(rule: NonNullable<RulesDocument['tags']>, tags: read
   return problems;
 }
 
+/** What a machine said waits for a person's look before it is passed; taking it as it is makes it theirs. */
+export const machineProblems = (
+  name: FieldName,
+  field: Pick<Field<string | string[]>, 'from' | 'value'> | null | undefined,
+): Problem[] =>
+  field?.from === 'translated'
+    ? [{ code: 'by-machine', field: name, stops: true, values: {}, mend: { code: 'take', value: field.value } }]
+    : [];
+
 /** Holds a proof against an outlet's rules, in the outlet's own way of counting. Problems of further languages name theirs. */
 export function checkAgainst(rules: RulesDocument, outlet: string, proof: Checked): Problem[] {
   const problems: Problem[] = [];
@@ -53,8 +62,15 @@ export function checkAgainst(rules: RulesDocument, outlet: string, proof: Checke
   const { fields } = proof;
   const language = mainLanguage(rules);
   for (const [name, rule] of Object.entries(rules.texts))
-    problems.push(...textProblems(name, rule, textIn(fields, name, language), outlet));
-  if (rules.tags) problems.push(...tagProblems(rules.tags, tagsIn(fields, language), outlet));
+    problems.push(
+      ...textProblems(name, rule, textIn(fields, name, language), outlet),
+      ...machineProblems(name, fields.words[name]?.[language]),
+    );
+  if (rules.tags)
+    problems.push(
+      ...tagProblems(rules.tags, tagsIn(fields, language), outlet),
+      ...machineProblems('tags', fields.tags[language]),
+    );
   if (!proof.prices.length) stop('prices', 'price-missing');
   const loss = proof.prices.filter((p) => p.keepMinor < 0);
   if (loss.length) stop('prices', 'below-cost', { sizes: loss.map((p) => p.label) });

@@ -7,7 +7,7 @@ export type FieldName = 'title' | 'description' | 'tags' | 'prices' | 'pictures'
 
 /** A mend that the program can make. */
 export interface Mend {
-  code: 'shorten' | 'keep-first' | 'drop' | 'drop-repeats' | 'signs' | 'cut';
+  code: 'take' | 'shorten' | 'keep-first' | 'drop' | 'drop-repeats' | 'signs' | 'cut';
   value: unknown;
 }
 
@@ -109,6 +109,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `${v.house} counts in ${v.theirs}, ${v.outlet} in ${v.ours}; there is no rate between them here yet.`,
   'wording-missing': (v) => faultSentence(v.fault as unknown as PatternFault),
   'language-missing': (v) => `The docket says nothing in ${v.language}, which ${v.outlet} needs.`,
+  'by-machine': () => 'Translated by a machine: nobody has looked at it yet.',
   'title-missing': () => 'There is no title.',
   'description-missing': () => 'There is no description.',
   'text-missing': (v) => `There is no ${v.label}, which ${v.outlet} needs.`,
@@ -160,6 +161,7 @@ const MENDS: Record<Mend['code'], (value: unknown) => string> = {
   'drop-repeats': () => 'Drop repeats',
   signs: () => 'Write ♥, ‹ and › instead',
   cut: () => 'Cut it out',
+  take: () => 'Take it as it is',
 };
 /** What a mend is called on its button. */
 export const mendLabel = ({ code, value }: Mend): string => MENDS[code](value);

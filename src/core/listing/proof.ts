@@ -1,9 +1,20 @@
 /** Where a field's value comes from. */
-export const SOURCES = ['pattern', 'plan', 'phrasebook', 'drafted', 'table', 'outlet', 'hand', 'correction'] as const;
+export const SOURCES = [
+  'pattern',
+  'plan',
+  'phrasebook',
+  'drafted',
+  'table',
+  'outlet',
+  'hand',
+  'correction',
+  'translated',
+] as const;
 export type Source = (typeof SOURCES)[number];
 
-/** What a person has said stays when a proof is made anew: by hand, in a correction, in a table. */
-export const isKept = (from: Source): boolean => from === 'hand' || from === 'correction' || from === 'table';
+/** What a person has said stays when a proof is made anew: by hand, in a correction, in a table; so does what a machine translated for them. */
+export const isKept = (from: Source): boolean =>
+  from === 'hand' || from === 'correction' || from === 'table' || from === 'translated';
 
 /** A value, where it comes from, and what its rule would make now; null where the rule makes nothing. */
 export interface Field<T> {

@@ -32,7 +32,7 @@ export function worth({ searches, competing, clickRate, months }: Demand, month?
 }
 
 /** A phrase is searched from so much of its yearly mean on. */
-const IN_SEASON = 1.35;
+export const IN_SEASON = 1.35;
 /** The month from which a phrase is searched more than otherwise, 0 for January; null where no month stands out. */
 export function seasonFrom(months: readonly number[]): number | null {
   if (months.length !== 12 || Math.max(...months) < IN_SEASON) return null;

@@ -14,6 +14,8 @@ export interface Tables {
 
 const TO = ['de', 'fr', 'es'] as const;
 type To = (typeof TO)[number];
+/** Quotation marks as each language sets them. */
+const QUOTED: Record<To, string> = { de: '„$1“', fr: '« $1 »', es: '«$1»' };
 /** Slots within slots go no deeper. */
 const DEEPEST = 4;
 
@@ -76,10 +78,12 @@ export function builtIn(tables: Tables): Translator {
       const own = kept.has(key(before));
       if (to === 'de') {
         const joined = own ? null : stem(before);
-        return joined ? said(`${joined}-${capital(noun)}`, true) : said(`${before} ${noun}`, own);
+        if (!joined && !own) return null;
+        return said(joined ? `${joined}-${capital(noun)}` : `${before} ${noun}`, true);
       }
       const it = own ? said(before, true) : phrase(before, to, kept, DEEPEST);
-      return said(`${noun} ${it.text}`, it.whole);
+      // half in one language and half in another is of no use
+      return it.whole ? said(`${noun} ${it.text}`, true) : null;
     }
     return null;
   }
@@ -110,7 +114,8 @@ export function builtIn(tables: Tables): Translator {
   }
 
   function slot(name: string, text: string, to: To, kept: Kept, deep: number): Said {
-    if (name === 'name' || name === 'n') return said(text, true);
+    if (name === 'n') return said(text, true);
+    if (name === 'name') return said(text.replace(/^“(.*)”$/s, QUOTED[to]), true);
     if (name === 'keep') return said(text.replace(/ and (?=[^ ]+$)/, AND[to]), true);
     if (name === 'text') return long(text, to, kept, deep - 1);
     if (name === 'list') return list(text, to, kept, deep - 1);

@@ -46,6 +46,23 @@ export const wordsRows = (
     [ids, fields, languages, about],
   );
 
+/** Fields of proofs in the first of some languages that they are written in, by proof and field; a region of it is no other language. */
+export async function otherLanguages(
+  tx: Tx,
+  ids: readonly string[],
+  fields: readonly string[],
+  languages: readonly string[],
+): Promise<Map<string, { language: string; value: Value }>> {
+  const found = await rows<{ id: string; field: string; language: string; value: Value }>(
+    tx,
+    `SELECT DISTINCT ON (p.id, f.field) p.id, f.field, e.key AS language, e.value->'value' AS value FROM proof p, unnest($2::text[]) f(field),
+       jsonb_each(CASE WHEN f.field = 'tags' THEN p.fields->'tags' ELSE p.fields->'words'->f.field END) e
+     WHERE p.id = ANY($1) AND split_part(lower(e.key), '-', 1) = ANY($3) ORDER BY p.id, f.field, length(e.key)`,
+    [ids, fields, languages],
+  );
+  return new Map(found.map(({ id, field, language, value }) => [`${id} ${field}`, { language, value }]));
+}
+
 /** What of a proof a change of its words looks at, and the words that its listing was sent where one stands. */
 export interface WordsStanding {
   id: string;

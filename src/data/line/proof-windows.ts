@@ -28,6 +28,8 @@ export interface ProofFilter {
   stale?: boolean;
   /** Only those in whose words something was found, by a check, and what. */
   found?: { check: string; what?: string };
+  /** Only those of outlets that are written in it. */
+  language?: string;
   /** Only those with a picture that something is wrong with. */
   wrong?: boolean;
 }
@@ -37,7 +39,9 @@ const WHERE = `($1::uuid IS NULL OR p.run_id = $1) AND ($2::text[] IS NULL OR p.
   AND ($6::text[] IS NULL OR left(p.id::text, 8) = ANY($6))
   AND ($7::text IS NULL OR EXISTS (SELECT FROM jsonb_path_query(p.fields, 'strict $.**.value') v WHERE lower(v #>> '{}') LIKE $7))
   AND ($8::text IS NULL OR p.id = ANY(ARRAY(SELECT f.proof_id FROM finding f JOIN looked_over w ON w.proof_id = f.proof_id JOIN proof q ON q.id = f.proof_id AND q.version = w.version
-    WHERE f."check" = $8 AND ($9::text IS NULL OR f.what = $9))))`;
+    WHERE f."check" = $8 AND ($9::text IS NULL OR f.what = $9))))
+  AND ($10::text IS NULL OR p.outlet_id = ANY(ARRAY(SELECT o.id FROM outlet o JOIN outlet_rules r ON r.outlet_id = o.id AND r.workspace_id = o.workspace_id AND r.version = o.rules_version
+    WHERE r.document->'languages' ? $10)))`;
 
 export const values = (f: ProofFilter): unknown[] => {
   const { patterns } = patternsOf(f.find);
@@ -51,6 +55,7 @@ export const values = (f: ProofFilter): unknown[] => {
     f.says ? `%${f.says.toLowerCase().replace(/[\\%_]/g, '\\$&')}%` : null,
     f.found?.check ?? null,
     f.found?.what ?? null,
+    f.language ?? null,
   ];
 };
 /** Proofs `p` that a filter means, with `a` their artworks where an order asks for these, and what is joined beside: what follows SELECT. */
@@ -60,7 +65,7 @@ export const meant = (f: ProofFilter, sort?: ProofSort, beside = ''): string =>
 
 /** How many proofs are meant, by state. What is asked for by state, docket, outlet or run alone is read from the counts that are kept. */
 export async function countMeant(tx: Tx, f: ProofFilter): Promise<Partial<Record<ProofState, number>>> {
-  const kept = !f.find && !f.says && !f.found && !f.among && !f.stale && !f.wrong && !(f.run && f.docket);
+  const kept = !f.find && !f.says && !f.found && !f.language && !f.among && !f.stale && !f.wrong && !(f.run && f.docket);
   const found = await rows<{ state: ProofState; count: number }>(
     tx,
     kept

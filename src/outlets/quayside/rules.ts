@@ -8,6 +8,8 @@ import { call } from './connect';
 /** What the house serves. Money is decimal text. */
 interface House {
   issue: number;
+  /** The language of the shop's pages; English where an older house does not say. */
+  speaks?: string;
   counted_in: string;
   money: string[];
   ware: {
@@ -35,7 +37,7 @@ export async function rules(session: Session): Promise<RulesDocument> {
   const ALL = ['texts', 'tags', 'prices', 'pictures', 'downloads'] as const;
   return {
     edition: String(h.issue),
-    languages: ['en'],
+    languages: [h.speaks ?? 'en'],
     currencies: [h.counted_in, ...h.money.filter((c) => c !== h.counted_in)],
     texts: {
       title: { label: 'Name', limit: name, counted, required: true, format: 'plain' },

@@ -1,5 +1,5 @@
 import { patternFault } from '../../core/copy/wording';
-import { sameValue, type Value } from '../../core/correcting/correct';
+import { sameValue, type Cell, type Value } from '../../core/correcting/correct';
 import { stepFault, type Step } from '../../core/correcting/steps';
 import { sentenceOf } from '../../core/listing/problems';
 import type { Field } from '../../core/listing/proof';
@@ -13,7 +13,7 @@ import { listOutlets, type OutletRow } from '../../data/outlets/outlets';
 import { keepWords, type NewWords } from '../line/keeping';
 import { proofsMeant, type ProofSearch } from '../line/proof-windows';
 import { Trouble } from '../trouble';
-import { cellOf, fieldWith, newlyWrong, staysFor, stepsOn, wordsReader, type Stays, type Words } from './galley';
+import { cellOf, fieldWith, type HandSource, newlyWrong, staysFor, stepsOn, wordsReader, type Stays, type Words } from './galley';
 
 /** So many proofs are corrected in one transaction, and so many at once in the request that asks for it; more go to the worker. */
 const PART = 500;
@@ -69,8 +69,14 @@ function becomes(words: Words, field: string, steps: readonly Step[]): Becomes {
   if (!cell) return null;
   const made = stepsOn(words, cell, steps);
   if (!made.ok) return { lacks: true };
+  // what a machine said and a person takes as it is becomes theirs
+  if (lastDeed(steps, field) === 'take' && words.row.fields[field]?.from === 'translated')
+    return { was: cell.value, value: made.value };
   return sameValue(made.value, cell.value) ? null : { was: cell.value, value: made.value };
 }
+
+const lastDeed = (steps: readonly Step[], field: string): Step['does'] | undefined =>
+  steps.filter((s) => s.fields.includes(field)).at(-1)?.does;
 
 /** Counts what steps would do to all proofs that are meant, and what they would break. Nothing is changed. */
 export const tryCorrection = (workspace: string, asked: Asked): Promise<Preview> =>
@@ -227,11 +233,11 @@ async function forward(tx: Tx, it: CorrectionRow, part: CorrectionPart): Promise
       const before = row.fields[field];
       const cellPut = part.cells?.[row.id]?.[field];
       if (cellPut && !sameValue(cellPut.was, cell.value)) left = 'changed meanwhile';
-      else if (cellPut && !sameValue(cellPut.value, cell.value)) put[field] = fieldWith(before, cellPut.value, 'hand');
+      else if (cellPut && (!sameValue(cellPut.value, cell.value) || before?.from === 'translated'))
+        put[field] = fieldWith(before, cellPut.value, 'hand');
       const is = it.steps && becomes(words, field, it.steps);
       if (is && 'lacks' in is) left = 'without what is asked for';
-      else if (is)
-        put[field] = fieldWith(before, is.value, byRule(it.steps!, field, is.value, cell.made) ? 'pattern' : 'correction');
+      else if (is) put[field] = fieldWith(before, is.value, sourceOf(it.steps!, cell, is.value, before?.from));
     }
     if (left) stay(left);
     if (!Object.keys(put).length) continue;
@@ -271,9 +277,18 @@ const newWords = ({ row, rules, outlet }: Words, language: string, put: NewWords
   beside: row.fields,
 });
 
-/** Was a field put back to what its rule makes, and nothing done to it after? */
-const byRule = (steps: readonly Step[], field: string, value: Value, made: Value | null): boolean =>
-  made !== null && sameValue(value, made) && steps.filter((s) => s.fields.includes(field)).at(-1)?.does === 'back-to-rule';
+/** Deeds that decide where a value is from; what others do to it leaves a machine's words a machine's. */
+const DECIDING: readonly Step['does'][] = ['translate', 'take', 'back-to-rule', 'set', 'clear'];
+
+/** Where the value of a field is from after some steps. */
+function sourceOf(steps: readonly Step[], cell: Cell, value: Value, before: Field<Value>['from'] | undefined): HandSource {
+  const { field, made, translated } = cell;
+  const deed = steps.filter((s) => s.fields.includes(field) && DECIDING.includes(s.does)).at(-1)?.does;
+  if (deed === 'take') return 'hand';
+  if (deed === 'back-to-rule') return made !== null && sameValue(value, made) ? 'pattern' : 'correction';
+  if (deed === 'translate' && translated) return 'translated';
+  return deed === undefined && before === 'translated' ? 'translated' : 'correction';
+}
 
 /** Fields put back to what they were, where nothing has changed them since. */
 async function backward(tx: Tx, { was, made }: CorrectionPart, language: string | null): Promise<Carried> {

@@ -1,5 +1,7 @@
 import { demandFromTable } from '../../core/tags/demand-table';
-import { seasonFrom, type DemandSource } from '../../core/tags/demand';
+import { wordSet, seasonFrom, type DemandSource } from '../../core/tags/demand';
+import { kindNames, kindOf } from '../../core/docket/kinds';
+import { patternsOf } from '../../data/artwork/search';
 import { inWorkspace, type Tx } from '../../data/database';
 import { record } from '../../data/desk/activity';
 import * as data from '../../data/stockroom/demand';
@@ -45,18 +47,62 @@ export async function dropOwnDemand(workspace: string): Promise<number> {
   return count;
 }
 
+/** Words that say what is sold or for whom, and nothing of a picture: common practice, no single source. */
+const OF_GOODS = new Set([
+  ...kindNames().flatMap((k) => [kindOf(k).one, ...kindOf(k).tags].flatMap(wordSet)),
+  ...wordSet('gift present lover fan idea funny cute art print decor design drawing picture birthday for him her'),
+]);
+
 export interface DemandSeen {
   total: number;
   counts: Record<DemandSource, number>;
   rows: (data.DemandRow & { used: number; season: number | null })[];
 }
+/** What of the table is looked at; `mine`: only what speaks of artwork that is here. */
+export type DemandAsked = Omit<data.DemandSearch, 'speaking'> & { mine?: boolean };
+
 /** A window of what is searched, with when it is, and how many live listings say it. */
-export const demandSeen = (workspace: string, search: data.DemandSearch, from: number, count: number): Promise<DemandSeen> =>
+export const demandSeen = (
+  workspace: string,
+  { mine, ...search }: DemandAsked,
+  from: number,
+  count: number,
+): Promise<DemandSeen> =>
   inWorkspace(workspace, async (tx) => {
-    const { total, rows } = await data.demandWindow(tx, search, from, count);
+    const about = mine ? [...new Set((await data.wordsOfArtworks(tx)).flatMap(wordSet))].filter((w) => !OF_GOODS.has(w)) : null;
+    const speaking = about && { about, known: [...about, ...OF_GOODS] };
+    const { total, rows } = await data.demandWindow(tx, { ...search, ...(speaking && { speaking }) }, from, count);
     return {
       total,
       counts: await data.demandCounts(tx),
       rows: rows.map((r) => ({ ...r, season: seasonFrom(r.months) })),
+    };
+  });
+
+/** So much is told of one phrase. */
+const MOST_TOLD = 24;
+
+export interface PhraseSeen {
+  row: DemandSeen['rows'][number];
+  related: DemandSeen['rows'];
+  /** Proofs that have it as a tag. */
+  proofs: { total: number; live: number; listings: data.SayingListing[] };
+  /** Artworks that it speaks of. */
+  suits: { id: string; name: string }[];
+}
+/** Everything that is known of a phrase: its figures, phrases beside it, what says it, and what might. Throws Trouble where it is not known. */
+export const phraseSeen = (workspace: string, phrase: string): Promise<PhraseSeen> =>
+  inWorkspace(workspace, async (tx) => {
+    const it = await data.demandOfPhrase(tx, phrase);
+    if (!it) throw new Trouble('not-found', 'Nothing is known of what is searched by these words.');
+    const words = wordSet(phrase);
+    const seen = <R extends data.DemandRow & { used: number }>(r: R) => ({ ...r, season: seasonFrom(r.months) });
+    const proofs = await data.proofsSaying(tx, phrase, MOST_TOLD);
+    const about = words.filter((w) => !OF_GOODS.has(w));
+    return {
+      row: seen({ ...it, used: proofs.live }),
+      related: (await data.relatedDemand(tx, phrase, words, MOST_TOLD)).map(seen),
+      proofs,
+      suits: await data.artworksFor(tx, about.length ? patternsOf(about.join(' ')).patterns : [], MOST_TOLD),
     };
   });

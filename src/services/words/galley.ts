@@ -8,7 +8,7 @@ import { isLine } from '../../core/copy/ranked';
 import { faultSentence } from '../../core/copy/wording';
 import { corrected, sameValue, type Cell, type Corrected, type Value } from '../../core/correcting/correct';
 import type { Step } from '../../core/correcting/steps';
-import { tagProblems, textProblems } from '../../core/listing/check';
+import { machineProblems, tagProblems, textProblems } from '../../core/listing/check';
 import { mendLabel, sentenceOf, type Problem } from '../../core/listing/problems';
 import type { Field } from '../../core/listing/proof';
 import { mainLanguage, type RulesDocument } from '../../core/outlet/rules';
@@ -16,6 +16,7 @@ import { motifNames } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { findingsIn } from '../../data/line/findings';
 import { wordsRows, type WordsRow } from '../../data/line/galley';
+import { withTranslations, type Translations } from './translating';
 import { miniIn } from '../artwork/pictures';
 import { proofFilterOf, type ProofSearch } from '../line/proof-windows';
 import * as windows from '../../data/line/proof-windows';
@@ -54,6 +55,8 @@ export interface Words {
   docket: string;
   outlet: string;
   subject: WordingSubject;
+  /** What a translator made of its fields, where steps ask for that. */
+  translated?: Translations;
 }
 
 /** Reads words of proofs in one language (null: each outlet's own). What they have in common is asked for once. */
@@ -74,7 +77,7 @@ export async function wordsReader(
   return async (ids) => {
     const found = await wordsRows(tx, ids, fields, languages, speaks(steps));
     const named = speaks(steps) ? await motifNames(tx, [...new Set(found.map((p) => p.artworkId))]) : null;
-    return found.map((row) => {
+    const words = found.map((row): Words => {
       const [outlet, docket, noun] = [outlets.get(row.outletId), dockets.get(row.docketId)?.name ?? '', nouns.get(row.docketId)];
       return {
         row,
@@ -95,6 +98,8 @@ export async function wordsReader(
         },
       };
     });
+    await withTranslations(tx, words, steps);
+    return words;
   };
 }
 
@@ -105,7 +110,7 @@ export const hasField = (rules: RulesDocument | null, field: string): boolean =>
 const emptyOf = (field: string): Value => (field === 'tags' ? [] : '');
 
 /** A field of a proof as steps see it; null where its outlet has none of that name. */
-export function cellOf({ row, rules }: Words, field: string): Cell | null {
+export function cellOf({ row, rules, translated }: Words, field: string): Cell | null {
   if (!rules || row.language === null || !hasField(rules, field)) return null;
   const is = row.fields[field];
   return {
@@ -113,6 +118,7 @@ export function cellOf({ row, rules }: Words, field: string): Cell | null {
     language: row.language,
     value: is?.value ?? emptyOf(field),
     made: is?.made ?? null,
+    translated: translated?.[field] ?? null,
     ...(field === 'tags' ? { tags: rules.tags! } : { text: rules.texts[field] }),
   };
 }
@@ -134,12 +140,10 @@ export const newlyWrong = (words: Words, field: string, was: Value, is: Value): 
   return cellProblems(words, field, is).filter((p) => !known.has(p.code));
 };
 
+/** Where a value is from that somebody put there. */
+export type HandSource = 'hand' | 'correction' | 'pattern' | 'translated';
 /** A field with a value that a person gave it, or back at what its rule makes. */
-export const fieldWith = (
-  was: Field<Value> | null | undefined,
-  value: Value,
-  from: 'hand' | 'correction' | 'pattern',
-): Field<Value> => ({
+export const fieldWith = (was: Field<Value> | null | undefined, value: Value, from: HandSource): Field<Value> => ({
   value,
   from,
   made: was?.made ?? null,
@@ -192,7 +196,7 @@ function lookedOver(words: Words, cell: Cell, found: readonly Finding[]): Galley
 /** Checks that name a piece of the text itself. */
 const PIECES: ReadonlySet<Check> = new Set(['left-over', 'personal', 'barred', 'trademark', 'claims', 'sellers', 'spelling']);
 /** Checks that are made of every cell as it is shown. */
-const AT_ONCE: ReadonlySet<Check> = new Set(['limits', 'missing', 'left-over', 'personal', 'stuffed']);
+const AT_ONCE: ReadonlySet<Check> = new Set(['limits', 'missing', 'by-machine', 'left-over', 'personal', 'stuffed']);
 
 function galleyCell(words: Words, field: string, steps: readonly Step[], found: readonly Finding[]): GalleyCell | null {
   const cell = cellOf(words, field);
@@ -211,6 +215,11 @@ function galleyCell(words: Words, field: string, steps: readonly Step[], found: 
         says: sentenceOf(p),
         piece: null,
         mend: p.mend ? { label: mendLabel(p.mend), value: p.mend.value as Value } : null,
+      })),
+      ...(next === null ? machineProblems(field, is) : []).map((p) => ({
+        says: sentenceOf(p),
+        piece: null,
+        mend: { label: mendLabel(p.mend!), value: cell.value },
       })),
       ...(next === null ? lookedOver(words, cell, found) : []),
     ],

@@ -130,10 +130,10 @@ function fieldsIn({ fields }: ToLookAt, rules: RulesDocument, outlet: string, la
     const needed = rule.required && language === mainLanguage(rules);
     if (!is && !needed) return [];
     const value = is?.value ?? '';
-    return [{ field, label: rule.label, kind: isLine(rule) ? 'line' : 'long', value, problems: textProblems(field, rule, value, outlet) }]; // prettier-ignore
+    return [{ field, label: rule.label, kind: isLine(rule) ? 'line' : 'long', value, problems: textProblems(field, rule, value, outlet), byMachine: is?.from === 'translated' }]; // prettier-ignore
   });
   const tags = rules.tags && fields.tags[language];
-  if (tags) texts.push({ field: 'tags', label: 'Tags', kind: 'tags', value: tags.value, problems: tagProblems(rules.tags!, tags.value, outlet), places: rules.tags!.max }); // prettier-ignore
+  if (tags) texts.push({ field: 'tags', label: 'Tags', kind: 'tags', value: tags.value, problems: tagProblems(rules.tags!, tags.value, outlet), places: rules.tags!.max, byMachine: tags.from === 'translated' }); // prettier-ignore
   return texts;
 }
 

@@ -121,6 +121,7 @@ export const COMMANDS = told({
   'stockroom.new-phrase': { word: 'New entry of the phrasebook', keys: 'E', at: 'stockroom' },
   'stockroom.phrases-in': { word: 'Bring entries in', keys: 'I', at: 'stockroom' },
   'stockroom.phrases-out': { word: 'Take the phrasebook away', at: 'stockroom' },
+  'stockroom.demand': { word: 'What is searched', keys: 'J', at: 'stockroom' },
   'stockroom.phrasebook': { word: 'Phrasebook', keys: 'H', at: 'stockroom' },
   'stockroom.new-plan': { word: 'New price plan', keys: 'P', at: 'stockroom' },
   'stockroom.add-outlet': { word: 'Add an outlet', keys: 'O', at: 'stockroom' },

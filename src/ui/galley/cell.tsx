@@ -155,8 +155,8 @@ export function GalleyCell({
         )}
         <span className="flex items-center gap-2">
           {cell.from && isKept(cell.from) && (
-            <i title="a hand wrote it" className="source hand">
-              {cell.from === 'correction' ? 'corrected' : 'by hand'}
+            <i title={cell.from === 'translated' ? 'a machine translated it' : 'a hand wrote it'} className="source hand">
+              {cell.from === 'correction' ? 'corrected' : cell.from === 'translated' ? 'by machine' : 'by hand'}
             </i>
           )}
           <span className="grow">{full && <Fullness {...full} />}</span>

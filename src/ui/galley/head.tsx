@@ -53,7 +53,7 @@ export function Head({
           tabs={languages.map((l) => ({ value: l, word: languageName(l) }))}
         />
       )}
-      <span className="w-[190px]">
+      <span className={languages.length > 1 ? 'w-[136px]' : 'w-[190px]'}>
         <Find
           label="Find in the words"
           hint="find in the words"
@@ -64,7 +64,7 @@ export function Head({
       <ChoiceField
         hideLabel
         label="Run"
-        className="w-[150px]"
+        className="w-[126px]"
         value={address.get('run') ?? ''}
         onChange={(e) => put({ run: e.target.value || null })}
         options={[['', 'every run'], ...runs.map((r) => [r.id, r.name] as const)]}
@@ -72,7 +72,7 @@ export function Head({
       <ChoiceField
         hideLabel
         label="State"
-        className="w-[112px]"
+        className="w-[104px]"
         value={address.get('state') ?? (address.get('found') ? 'any' : '')}
         onChange={(e) => put({ state: e.target.value || null })}
         options={[['', 'waiting'], 'held', 'ready', 'passed', 'refused', 'listed', ['any', 'every state']]}
@@ -80,7 +80,7 @@ export function Head({
       <ChoiceField
         hideLabel
         label="Outlet"
-        className="w-[128px]"
+        className="w-[120px]"
         value={address.get('outlet') ?? ''}
         onChange={(e) => put({ outlet: e.target.value || null })}
         options={[['', 'every outlet'], ...outlets.map((o) => [o.id, o.name] as const)]}

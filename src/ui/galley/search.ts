@@ -4,13 +4,14 @@ import { proofSearch } from '../proofs/search-text';
 /** Rows of a block of the list. */
 export const BLOCK = 40;
 
-/** The search among proofs that an address of the galley means: as on the proofs, and what their words say. */
-export const galleySearch = (address: URLSearchParams): Record<string, string> => ({
+/** The search among proofs that an address of the galley means: as on the proofs, what their words say, and which language is looked at. */
+export const galleySearch = (address: URLSearchParams, language: string | null): Record<string, string> => ({
   ...(address.get('found') && !address.get('state')
     ? proofSearch(new URLSearchParams([...address, ['state', 'any']]))
     : proofSearch(address)),
   ...(address.get('says') && { says: address.get('says')! }),
   ...(address.get('found') && { found: address.get('found')! }),
+  ...(language && { language }),
 });
 
 export interface Column {
@@ -38,6 +39,10 @@ export const columnsShown = (address: URLSearchParams, all: readonly Column[]): 
   const shown = all.filter((c) => asked.includes(c.name));
   return shown.length ? shown : all.slice(0, 1);
 };
+
+/** The language that an address looks at; null where there is only each outlet's own. */
+export const languageOf = (address: URLSearchParams, languages: readonly string[]): string | null =>
+  address.get('language') ?? (languages.length > 1 ? languages[0]! : null);
 
 /** Languages that some outlets are written in, the most common first; empty means each outlet's own. */
 export function languagesOf(outlets: readonly OutletView[]): string[] {

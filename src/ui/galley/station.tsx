@@ -24,7 +24,7 @@ import { HouseWordsDialog } from './house-words-dialog';
 import { GalleyGrid } from './grid';
 import { Head } from './head';
 import { useGalley, windowOf } from './list';
-import { BLOCK, columnsOf, columnsShown, galleySearch, languagesOf } from './search';
+import { BLOCK, columnsOf, columnsShown, galleySearch, languageOf, languagesOf } from './search';
 import { begunStep, doable } from './steps';
 
 const WritingDialog = dynamic(() => import('../proofs/writing-dialog').then((m) => m.WritingDialog));
@@ -53,12 +53,12 @@ const tell = (says: string, { undo, stayed }: CorrectionDoneView): void =>
 /** Words of many listings side by side: corrected all at once, or written into cell by cell. */
 export function GalleyStation({ first }: { first: FirstGalley }) {
   const { search: address, put } = useAddress('/galley');
-  const search = useMemo(() => galleySearch(address), [address]);
   const outlets = useMemo(() => new Map(first.outlets.map((o) => [o.id, o])), [first.outlets]);
   const columns = useMemo(() => columnsOf(first.outlets), [first.outlets]);
   const shown = columnsShown(address, columns);
   const languages = useMemo(() => languagesOf(first.outlets), [first.outlets]);
-  const language = address.get('language') ?? (languages.length > 1 ? languages[0]! : null);
+  const language = languageOf(address, languages);
+  const search = useMemo(() => galleySearch(address, language), [address, language]);
 
   const [slip, setSlip] = useState<'correction' | 'checks' | null>(address.get('found') ? 'checks' : null);
   const correcting = slip === 'correction';
@@ -148,7 +148,7 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
   const writes = useRef<Promise<unknown>>(Promise.resolve());
   /** Writes cells that a hand changed, as one step. */
   const write = async (cells: readonly Written[]) => {
-    const changed = cells.filter(({ row, field, value }) => row.fields[field] && row.stays === null && cellText(row.fields[field].value) !== cellText(value)); // prettier-ignore
+    const changed = cells.filter(({ row, field, value }) => row.fields[field] && row.stays === null && (cellText(row.fields[field].value) !== cellText(value) || row.fields[field].from === 'translated')); // prettier-ignore
     if (!changed.length) return;
     const body = {
       language,

@@ -12,6 +12,8 @@ export const DEED_WORDS: Record<Deed, string> = {
   fit: 'Shorten to fit',
   'no-repeats': 'Say nothing twice',
   'back-to-rule': 'Back to the docket’s rule',
+  translate: 'Translate by machine',
+  take: 'Take as it is: looked at',
   'add-tags': 'Add tags',
   'fit-tags': 'Fit tags into free places',
   'remove-tags': 'Remove tags',

@@ -73,6 +73,7 @@ const FROM: Record<From, string> = {
   table: 'from a table',
   outlet: 'the outlet',
   hand: 'by hand',
+  translated: 'by machine',
 };
 
 /** Where a value comes from. */

@@ -59,6 +59,7 @@ export function Stockroom({
     'stockroom.catalogues': { says: 'Fetch the print houses’ catalogues', does: catalogues },
     'stockroom.changes': { says: 'Look at what print houses changed', does: () => router.push('/stockroom/changes') },
     'stockroom.new-blank': { says: 'Make a blank of your own', does: () => router.push('/stockroom/blanks/new') },
+    'stockroom.demand': { says: 'Look at what is searched', does: () => router.push('/stockroom/demand') },
     'stockroom.phrasebook': { says: 'Open the phrasebook', does: () => router.push('/stockroom/phrasebook') },
     'stockroom.new-plan': { says: 'Make a new price plan', does: newPlan },
     'stockroom.add-outlet': { says: 'Add an outlet', does: () => setAdding(true) },
@@ -148,6 +149,9 @@ export function Stockroom({
           <Plans plans={plans} edit={setPlan} />
           <Heading word="Phrasebook" about="wording by subject, called up by an artwork">
             <ButtonLink href="/stockroom/phrasebook">Open</ButtonLink>
+          </Heading>
+          <Heading word="What is searched" about="which words are worth a tag, and when">
+            <ButtonLink href="/stockroom/demand">Open</ButtonLink>
           </Heading>
           <Heading word="Blanks" about="what print houses offer">
             <span className="flex gap-2">

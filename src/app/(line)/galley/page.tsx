@@ -5,7 +5,7 @@ import { listRuns } from '@/services/line/runs';
 import { outlets } from '@/services/outlets/outlets';
 import { Trouble } from '@/services/trouble';
 import { galleyWindow } from '@/services/words/galley';
-import { BLOCK, columnsOf, columnsShown, galleySearch, languagesOf } from '@/ui/galley/search';
+import { BLOCK, columnsOf, columnsShown, galleySearch, languageOf, languagesOf } from '@/ui/galley/search';
 import { GalleyStation } from '@/ui/galley/station';
 import { Follow } from '@/ui/shell/live';
 
@@ -20,8 +20,9 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   const [runs, houses] = await Promise.all([listRuns(workspace), outlets(workspace)]);
   const views = houses.map(outletView);
   const languages = languagesOf(views);
-  const window = await galleyWindow(workspace, galleySearch(asked), {
-    language: asked.get('language') ?? (languages.length > 1 ? languages[0]! : null),
+  const language = languageOf(asked, languages);
+  const window = await galleyWindow(workspace, galleySearch(asked, language), {
+    language,
     fields: columnsShown(asked, columnsOf(views)).map((c) => c.name),
     steps: [],
     from: 0,

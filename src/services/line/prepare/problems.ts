@@ -1,7 +1,7 @@
 import { nounOf, type DocketDocument, type GoodsLine } from '../../../core/docket/docket';
 import { DOWNLOADS_KEY } from '../../../core/downloads/form';
 import { axesOf, type Axes } from '../../../core/listing/axes';
-import { checkAgainst, tagProblems, textProblems } from '../../../core/listing/check';
+import { checkAgainst, machineProblems, tagProblems, textProblems } from '../../../core/listing/check';
 import type { Problem } from '../../../core/listing/problems';
 import {
   pricedOnce,
@@ -127,8 +127,9 @@ export function recheckWords(
   const ours = Object.entries(words).flatMap(([name, field]) => {
     const value = field?.value ?? (name === 'tags' ? [] : '');
     const rule = rules.texts[name];
-    if (Array.isArray(value)) return rules.tags ? tagProblems(rules.tags, value, outlet) : [];
-    return rule ? textProblems(name, rule, value, outlet) : [];
+    const unseen = machineProblems(name, field);
+    if (Array.isArray(value)) return rules.tags ? [...tagProblems(rules.tags, value, outlet), ...unseen] : [];
+    return rule ? [...textProblems(name, rule, value, outlet), ...unseen] : [];
   });
   const said = Object.fromEntries(Object.entries(words).map(([name, field]) => [name, field?.value ?? '']));
   const schema = schemaProblems(outlet, rules, said).filter(

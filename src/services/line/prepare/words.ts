@@ -35,11 +35,19 @@ const sourceOf = (patterns: readonly string[]): Source =>
 const writersFor = (name: string, rule: RulesDocument['texts'][string]): string =>
   !isLine(rule) ? '{{ written.long }}' : /title|name/i.test(name) ? '{{ written.title }}' : '{{ written.short }}';
 
-/** The languages that a proof is written in: the outlet's own, and those further ones of the outlet that the docket speaks. */
+/**
+ * The languages that a proof is written in: the outlet's own, and those further ones of the outlet that the docket speaks. Where it does not speak
+ * the outlet's own, also the first that it does: what is translated is translated from that.
+ */
 function languagesOf({ order, outlet }: Making): string[] {
   const main = mainLanguage(outlet.rules);
   const spoken = [...new Set(Object.values(order.words).flatMap((by) => Object.keys(by)))];
-  return [main, ...outlet.rules.languages.filter((l) => l !== main && spoken.some((s) => s.toLowerCase() === l.toLowerCase()))];
+  const basis = spoken.length && !lookUp(main, spoken) ? spoken.slice(0, 1) : [];
+  return [
+    main,
+    ...basis,
+    ...outlet.rules.languages.filter((l) => l !== main && spoken.some((s) => s.toLowerCase() === l.toLowerCase())),
+  ];
 }
 
 /** Every text that the outlet has, and tags, in every language: what a person wrote, else what the docket's patterns make. */

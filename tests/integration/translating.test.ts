@@ -1,0 +1,105 @@
+import { drafted, newArtworks, ok, openShop, STANDINS, until, type Items, type Run } from './press';
+
+// an outlet in another language: words translated by machine wait for a look, are taken as they are, and go back
+interface Content {
+  id: string;
+  state: string;
+  problems: { code: string; field: string; says?: string }[];
+  fields: { title: { value: string }; tags: { value: string[] } };
+  content: { words: Record<string, Record<string, { value: string; from: string }>> };
+}
+interface Done {
+  changed: number;
+  undo: string;
+}
+let run: string;
+let ids: string[];
+const proof = (id: string) => ok<Content>('GET', `/proofs/${id}`);
+const german = async (id: string) => (await proof(id)).content.words.title!.de!;
+const correct = (steps: object[]) => ok<Done>('POST', '/corrections', { search: { run }, language: 'de', steps });
+const ALL = ['title', 'tags', 'description'];
+
+beforeAll(async () => {
+  const { docket } = await openShop();
+  const { items } = await ok<Items<{ id: string; name: string }>>('GET', '/outlets');
+  const name = 'Hafen of the tests';
+  const hafen =
+    items.find((o) => o.name === name)?.id ??
+    (await ok<{ id: string }>('POST', '/outlets', { style: 'quayside', name, baseUrl: `${STANDINS}/quayside-hafen` })).id;
+  await ok('POST', `/outlets/${hafen}/connect`, { token: 'hafenlicht-demo' });
+  await until(
+    async () =>
+      (await ok<Items<{ id: string; rulesDocument: { languages: string[] } | null }>>('GET', '/outlets')).items.find(
+        (o) => o.id === hafen,
+      ),
+    (o) => o?.rulesDocument?.languages[0] === 'de',
+    'its rules',
+  );
+  const { document, name: called } = await ok<{ document: { outlets: { outlet: string }[] }; name: string }>('GET', `/dockets/${docket}`); // prettier-ignore
+  if (!document.outlets.some((o) => o.outlet === hafen))
+    await ok('PUT', `/dockets/${docket}`, { name: called, document: { ...document, outlets: [...document.outlets, { outlet: hafen }] } }); // prettier-ignore
+  const made = await ok<Run>('POST', '/runs', { artworks: await newArtworks(2), dockets: [docket], outlets: [hafen] });
+  await drafted(made.id);
+  run = made.id;
+  ids = (await ok<Items<Content>>('GET', `/proofs?run=${run}`)).items.map((p) => p.id);
+}, 240_000);
+
+test('a docket that does not speak an outlet’s language holds its proofs, and is drafted in its own beside', async () => {
+  const it = await proof(ids[0]!);
+  expect(it.state).toBe('held');
+  expect(it.problems.map((p) => p.code)).toContain('language-missing');
+  expect(it.content.words.title!.en!.value).toMatch(/Shirt/);
+});
+
+test('translated by machine it waits for a look; taken as it is it is a person’s; both go back', async () => {
+  const english = (await proof(ids[0]!)).content.words.title!.en!.value;
+  const seen = await ok<{ changed: number; byField: Record<string, number> }>('POST', '/corrections/try', { search: { run }, language: 'de', steps: [{ does: 'translate', fields: ALL }] }); // prettier-ignore
+  expect(seen).toMatchObject({ changed: 2, byField: { title: 2, description: 2 } });
+  const done = await correct([{ does: 'translate', fields: ALL }]);
+  expect(done.changed).toBe(2);
+  const title = await german(ids[0]!);
+  expect(title.from).toBe('translated');
+  expect(title.value).not.toBe(english);
+  // the motif's own name stays
+  expect(title.value).toMatch(/^Motif \d+/);
+  const held = await proof(ids[0]!);
+  expect(held.state).toBe('held');
+  expect(held.problems.map((p) => p.code)).toContain('by-machine');
+  expect(held.problems.map((p) => p.code)).not.toContain('language-missing');
+
+  const taken = await correct([{ does: 'take', fields: ALL }]);
+  expect(taken.changed).toBe(2);
+  expect(await german(ids[0]!)).toEqual({ ...title, from: 'hand' });
+  expect((await proof(ids[0]!)).problems.map((p) => p.code)).not.toContain('by-machine');
+  expect((await proof(ids[0]!)).state).toBe('ready');
+
+  await ok('POST', '/activity/undo', { id: taken.undo });
+  expect((await german(ids[0]!)).from).toBe('translated');
+  expect((await proof(ids[0]!)).state).toBe('held');
+  await ok('POST', '/activity/redo', { id: taken.undo });
+  expect((await proof(ids[0]!)).state).toBe('ready');
+});
+
+test('what is corrected beside it is still a machine’s, and only proofs in its language are meant', async () => {
+  await correct([
+    { does: 'translate', fields: ALL },
+    { does: 'fit', fields: ALL },
+  ]);
+  await correct([{ does: 'clear', fields: ['title'] }]);
+  await correct([{ does: 'translate', fields: ['title'] }, { does: 'put-after', fields: ['title'], text: 'Neu' }]); // prettier-ignore
+  await correct([{ does: 'replace', fields: ['title'], what: 'Neu', text: 'Neuer' }]);
+  expect(await german(ids[0]!)).toMatchObject({ from: 'translated', value: expect.stringMatching(/ Neuer$/) as string });
+  const meant = (language: string) => ok<{ total: number }>('POST', '/proofs/words/rows', { search: { run, language }, fields: ['title'], from: 0, count: 1 }); // prettier-ignore
+  expect([(await meant('de')).total, (await meant('en')).total]).toEqual([2, 0]);
+});
+
+test('what a person wrote is not translated over, and a cell is taken by writing it as it stands', async () => {
+  await correct([{ does: 'set', fields: ['title'], text: 'Von Hand geschrieben' }]);
+  expect((await correct([{ does: 'translate', fields: ['title'] }])).changed).toBe(0);
+  await correct([{ does: 'clear', fields: ['title'] }]);
+  await correct([{ does: 'translate', fields: ['title'] }]);
+  const { value, from } = await german(ids[1]!);
+  expect(from).toBe('translated');
+  await ok('POST', '/proofs/words/cells', { language: 'de', cells: [{ proof: ids[1], field: 'title', was: value, value }] });
+  expect(await german(ids[1]!)).toMatchObject({ value, from: 'hand' });
+});
