@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { briefFor, DEMO_MOTIFS, MOTIFS } from '../../../tests/fixtures/motifs/briefs';
 import { titleFor, write } from '../writing/write';
 import { mendLabel, sentenceOf } from '../listing/problems';
-import { repetition, withoutRepeats, wordFindings } from './words';
+import { withoutRepeats } from '../copy/without-repeats';
+import { repetition, wordFindings } from './words';
 
 const codes = (text: string, kind: 'line' | 'long' = 'long') => wordFindings('description', text, kind).map((p) => p.code);
 const mended = (text: string, kind: 'line' | 'long' = 'long') => wordFindings('title', text, kind)[0]?.mend?.value;

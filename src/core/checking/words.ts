@@ -1,4 +1,5 @@
 import { closedUp } from '../copy/closed-up';
+import { withoutRepeats } from '../copy/without-repeats';
 import { tellingWords } from '../copy/telling';
 import type { Value } from '../correcting/correct';
 import type { Problem } from '../listing/problems';
@@ -21,18 +22,6 @@ export function repetition(text: string): { words: number; share: number; word: 
   for (const w of words) count.set(w, (count.get(w) ?? 0) + 1);
   const [word, times] = [...count].reduce((a, b) => (b[1] > a[1] ? b : a), ['', 0] as [string, number]);
   return { words: words.length, share: words.length ? 1 - count.size / words.length : 0, word, times };
-}
-
-/** Parts of a line, between commas, that say something new; what said only what stood before goes. */
-export function withoutRepeats(line: string): string {
-  const said = new Set<string>();
-  const kept = line.split(/\s*,\s*/).filter((part, i) => {
-    const words = tellingWords(part);
-    const fresh = words.some((w) => !said.has(w));
-    for (const w of words) said.add(w);
-    return i === 0 || fresh;
-  });
-  return kept.join(', ');
 }
 
 /** What was left to be filled in: braces of patterns, square brackets, markup, and what stands for a text that is still to come. */

@@ -1,6 +1,6 @@
-import { withoutRepeats } from '../checking/words';
 import { closedUp } from '../copy/closed-up';
 import { isLine } from '../copy/ranked';
+import { withoutRepeats } from '../copy/without-repeats';
 import type { PatternFault } from '../copy/wording';
 import { fill } from '../copy/wording';
 import { lengthOf, shorten } from '../outlet/length';

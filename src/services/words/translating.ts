@@ -5,18 +5,27 @@ import { isLine } from '../../core/copy/ranked';
 import type { Value } from '../../core/correcting/correct';
 import type { Step } from '../../core/correcting/steps';
 import { isKept } from '../../core/listing/proof';
+import type { RulesDocument } from '../../core/outlet/rules';
 import { builtIn, tablesFrom } from '../../core/translating/built-in';
 import { bareLanguage, type Translator, type ToTranslate } from '../../core/translating/translator';
 import { motifNames } from '../../data/artwork/artworks';
 import type { Tx } from '../../data/database';
-import { otherLanguages } from '../../data/line/galley';
-import type { Words } from './galley';
+import { otherLanguages, type WordsRow } from '../../data/line/galley';
 
 let opened: Translator | undefined;
 /** The translator of the house: the built-in one, until another takes its place. */
 export function translator(): Translator {
   const folder = join(process.env.PRESS_ROOT ?? process.cwd(), 'src/core/translating/tables');
   return (opened ??= builtIn(tablesFrom((name) => readFileSync(join(folder, `${name}.csv`), 'utf8'))));
+}
+
+/** What a translator made, by field. */
+export type Translations = Record<string, Value>;
+/** A proof whose words are to be translated into the language that its row is read in. */
+export interface ToBeTranslated {
+  row: WordsRow;
+  rules: RulesDocument | null;
+  translated?: Translations;
 }
 
 /** Texts between two languages, each once, and who waits for them. */
@@ -34,7 +43,7 @@ const translatedBy = (steps: readonly Step[]): string[] => [...new Set(steps.fil
  * Has the fields of proofs translated that steps ask for, all in one question: what of them stands in a language that the translator comes
  * from. What a person wrote in this language is not translated over.
  */
-export async function withTranslations(tx: Tx, all: readonly Words[], steps: readonly Step[]): Promise<void> {
+export async function withTranslations(tx: Tx, all: readonly ToBeTranslated[], steps: readonly Step[]): Promise<void> {
   const fields = translatedBy(steps);
   if (!fields.length || !all.length) return;
   const it = translator();
@@ -77,5 +86,3 @@ export async function withTranslations(tx: Tx, all: readonly Words[], steps: rea
     for (const p of put) p(said);
   }
 }
-
-export type Translations = Record<string, Value>;

@@ -90,7 +90,7 @@ export class Windows<Row extends { id: string }, W extends WindowOf<Row> = Windo
     for (const part of parts) {
       const here = this.blocks.get(this.key(page, part));
       const row = here?.rows[index % block];
-      if (row) return this.withMine(row, here!.question);
+      if (row) return this.withMine(row, here.question);
     }
     return undefined;
   }

@@ -270,7 +270,7 @@ function PhraseSlip({
               {related!.slice(0, 12).map((r) => (
                 <li key={r.phrase}>
                   <button
-                    className="grid w-full grid-cols-[1fr_auto_54px] gap-x-2 border-b border-rule2 py-0.5 text-left hover:bg-paper2"
+                    className="grid min-h-[26px] w-full grid-cols-[1fr_auto_54px] items-center gap-x-2 border-b border-rule2 py-0.5 text-left hover:bg-paper2"
                     onClick={() => go(r.phrase)}
                   >
                     <span className="truncate">{r.phrase}</span>
