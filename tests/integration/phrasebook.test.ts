@@ -286,3 +286,21 @@ describe('what is searched', () => {
     expect(back.rows.find((r) => r.phrase === 'lighthouse shirt')?.searches ?? 0).toBeLessThan(900000);
   });
 });
+
+test('why tags were chosen is told: what is searched that each answers to, and which were nearly', async () => {
+  const { docket } = await openShop();
+  const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(1), dockets: [docket], outlets: ['kestrel'] });
+  await drafted(run.id);
+  const [made] = (await ok<Items<{ id: string }>>('GET', `/proofs?run=${run.id}`)).items;
+  const why = await ok<{
+    chosen: { tag: string; covers: string[]; worth: number }[];
+    nearly: { tag: string; worth: number }[];
+    bound: number;
+  }>('GET', `/proofs/${made!.id}/tags/why`);
+  const { value } = (await proof(made!.id)).fields.tags;
+  expect(why.chosen.map((t) => t.tag)).toEqual(value);
+  expect(why.bound).toBe(1);
+  // what a tag answers to has no word that the tag lacks, in whatever number
+  for (const { tag, covers } of why.chosen) for (const c of covers) expect(c.split(' ').length).toBeLessThanOrEqual(tag.split(' ').length); // prettier-ignore
+  expect((await call('GET', '/proofs/00000000-0000-4000-8000-000000000000/tags/why')).status).toBe(404);
+});

@@ -4,6 +4,7 @@ import { Key } from '@/core/phrasebook/entry';
 import { LIMITS } from '@/core/limits';
 import { called } from '@/services/words/calling';
 import { offeredPhrases, phrasebook, phraseOf, phrasesIn, phrasesOut, putPhrase, removePhrase } from '@/services/words/editing';
+import { tagReasons } from '@/services/words/tag-reasons';
 import { demandSeen, dropOwnDemand, fetchDemand, phraseSeen, takeDemand } from '@/services/words/demand';
 import { tryWriting, writeAnew, type ProofsAsked } from '@/services/words/rewriting';
 import { attached } from '../attached';
@@ -100,6 +101,16 @@ export const WORDS_ROUTES = [
       answers: shape.WritingDone,
     },
     ({ workspace, body }) => writeAnew(workspace, meant(body), body, body.except ?? []),
+  ),
+  route(
+    'GET',
+    '/proofs/{id}/tags/why',
+    {
+      does: 'why the rules choose the tags of a proof that they do, and which they nearly chose',
+      params: { id: IdOf('proof') },
+      answers: shape.TagReasons,
+    },
+    ({ workspace, params }) => tagReasons(workspace, params.id),
   ),
   route(
     'GET',

@@ -88,6 +88,20 @@ export const PhraseSeen = Named('PhraseSeen', {
   suits: Type.Array(Exactly({ id: Uuid, name: Text }), { description: 'artworks that it speaks of' }),
 });
 export type PhraseSeenView = Static<typeof PhraseSeen>;
+export const TagReasons = Named('TagReasons', {
+  chosen: Type.Array(
+    Exactly({
+      tag: Text,
+      covers: Type.Array(Text, { description: 'phrases that are searched and that it answers to' }),
+      worth: Type.Number({ description: 'visits in a month that it may bring, and how much it is meant' }),
+      locked: Type.Boolean({ description: 'a docket says that it stays' }),
+    }),
+    { description: 'what the rules choose now, the lead tag first' },
+  ),
+  nearly: Type.Array(Exactly({ tag: Text, worth: Type.Number() }), { description: 'what they would have added' }),
+  bound: Type.Number({ description: 'covered is at least this share of what can be; 1 is exact' }),
+});
+export type TagReasonsView = Static<typeof TagReasons>;
 export const DemandTaken = Exactly({
   count: Whole,
   faults: Type.Array(Exactly({ row: Whole, sentence: Text }), { description: 'rows that make no sense, and were left out' }),

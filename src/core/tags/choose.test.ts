@@ -99,6 +99,17 @@ describe('keeps its rules', () => {
     const used = new Map([['sea art', 1]]);
     expect(tags(chooseTags([c('sea art', 1.2), c('sea print', 1), c('crab art'), c('boat art')], [], LIMITS, used))).toEqual(['sea print', 'crab art', 'boat art']); // prettier-ignore
   });
+  test('the lead tag comes first: a phrase that is worth most; the others keep their order', () => {
+    const wanted = [{ phrase: 'owl gift', worth: 50 }, { phrase: 'owl', worth: 900 }]; // prettier-ignore
+    const all = ['sea', 'night boat', 'owl gift'].map((tag) => ({ tag, own: 1 }));
+    expect(tags(chooseTags(all, wanted, LIMITS))).toEqual(['owl gift', 'sea', 'night boat']);
+    for (let seed = 0; seed < 20; seed++) {
+      const { candidates, wanted } = chance(seed, 9, 12);
+      const made = chooseTags(candidates, wanted, LIMITS).tags;
+      const best = (phrases: boolean) => Math.max(...made.filter((t) => t.tag.includes(' ') === phrases).map((t) => t.worth));
+      if (made.length) expect(made[0]!.worth).toBe(best(made.some((t) => t.tag.includes(' '))));
+    }
+  });
   test('locked ones stay, whatever they are worth', () => {
     const found = chooseTags([c('a b c', 0, true), c('one two', 9), c('two three', 9), c('three four', 9)], [], LIMITS);
     expect(tags(found)).toContain('a b c');

@@ -30,6 +30,7 @@ export interface ChosenTag {
   locked: boolean;
 }
 export interface Choice {
+  /** The lead tag first, then in the order in which they were offered. */
   tags: ChosenTag[];
   /** Those that were nearly chosen: what they would have added. */
   nearly: { tag: string; worth: number }[];
@@ -85,6 +86,9 @@ export function chooseTags(
   const covers = (i: number) => covering.filter((w) => w.by.includes(i));
   const value = (i: number) => all[i]!.own * factor[i]! + covers(i).reduce((n, w) => n + w.worth, 0);
   const chosen = taken.at.map((i): ChosenTag => ({ tag: all[i]!.tag, covers: covers(i).map((w) => w.phrase), worth: value(i), locked: all[i]!.locked === true })); // prettier-ignore
+  // the lead tag: some outlets show it first, and buyers read it first
+  const lead = chosen.reduce((best, c, i) => (leads(c, chosen[best]!) ? i : best), 0);
+  if (lead > 0) chosen.unshift(...chosen.splice(lead, 1));
   const said = new Set(taken.at.map((i) => sameWords(all[i]!.tag)));
   const covered = new Set(taken.at.flatMap((i) => covers(i).map((w) => w.phrase)));
   const nearly = all
@@ -99,6 +103,12 @@ export function chooseTags(
     .map(({ tag, worth }) => ({ tag, worth }));
   return { tags: chosen, nearly, bound: taken.bound, tooLong, tooShort };
 }
+
+/** Does a tag lead rather than another? Phrases before single words, then what is worth more. */
+const leads = (a: ChosenTag, b: ChosenTag): boolean => {
+  const [p, q] = [wordsIn(a.tag) > 1, wordsIn(b.tag) > 1];
+  return p !== q ? p : a.worth > b.worth;
+};
 
 interface Covering extends Wanted {
   by: number[];

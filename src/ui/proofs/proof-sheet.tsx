@@ -16,6 +16,7 @@ import { Prices, Text } from './proof-fields';
 import { CommandButton, registry, type Bindings } from '../commands/commands';
 import { inverse, type Name, type ProofEdit } from './inverse';
 import { sourceOf } from './source-of';
+import { TagReasons } from './tag-reasons';
 
 /** One proof in full: pictures large, words with the outlet's limits, every price with what goes and what stays. */
 export function ProofSheet({
@@ -178,6 +179,9 @@ export function ProofSheet({
                     })
                   }
                 />
+                <div className="flex justify-end">
+                  <TagReasons proof={proof.id} has={fields.tags!.value} />
+                </div>
               </Line>
               <Line label="Description" from={source('description')} note={`${fields.description!.value.length}`}>
                 <Text

@@ -200,7 +200,9 @@ test('a light design becomes pictures on dark cloth, words, tags and prices', ()
   expect(codes(it)).toEqual([]);
   expect(it.fields.words.title!.en).toEqual({ value: 'Keep a light on Shirt', from: 'pattern', made: 'Keep a light on Shirt' });
   expect(textIn(it.fields, 'description', 'en')).toBe('Soft cotton. In Harbour, Ink.');
-  expect(tagsIn(it.fields, 'en')).toEqual(['coastal', 'lighthouse gift']);
+  // the lead tag first: a phrase before a single word
+  expect(tagsIn(it.fields, 'en')).toEqual(['lighthouse gift', 'coastal']);
+  expect(it.choices.en!.tags.map((t) => t.tag)).toEqual(tagsIn(it.fields, 'en'));
   expect(scenes(it).map((p) => [p.scene, p.colourName])).toEqual([
     ['shirt-flat', 'Harbour'],
     ['shirt-close', 'Ink'],

@@ -8,6 +8,7 @@ import type { PrintFile } from '../../../core/print-file/print-file';
 import { textIn, type OfferedColour, type ProofFields, type ProofVariant } from '../../../core/listing/proof';
 import { currencyOf, mainLanguage } from '../../../core/outlet/rules';
 import type { DownloadOrder } from '../../../core/downloads/sold';
+import type { Choice } from '../../../core/tags/choose';
 import { cutTo } from '../../../core/stock/cut';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { letteringOf } from '../../lettering/lettering';
@@ -41,6 +42,8 @@ export interface Prepared {
   goods: { line: string; blank: string; version: number }[];
   /** Entries of the phrasebook that its words were made of. */
   phrases: { key: string; revision: number }[];
+  /** Which tags its rules choose, and why, by language. */
+  choices: Record<string, Choice>;
 }
 
 /**
@@ -82,7 +85,7 @@ export function prepare(making: Making): Prepared {
   const variants = variantsOf(all, rules.fees, plan.document, making.kept.variants, making.proofId, !foreign);
   const untold: Problem[] = [];
   const spoken = spokenFor(making, offers, sold);
-  const { fields, phrases } = wordsOf(
+  const { fields, phrases, choices } = wordsOf(
     making,
     spoken,
     (language) => wordingSubject(making, offers, sold, spoken, language),
@@ -107,6 +110,7 @@ export function prepare(making: Making): Prepared {
     scenes,
     goods,
     phrases,
+    choices,
   };
 }
 

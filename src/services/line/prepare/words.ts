@@ -56,7 +56,7 @@ export function wordsOf(
   spoken: Spoken,
   subjectIn: (language: string) => WordingSubject,
   problems: Problem[],
-): { fields: ProofFields; phrases: { key: string; revision: number }[] } {
+): { fields: ProofFields; phrases: { key: string; revision: number }[]; choices: Record<string, Choice> } {
   const { order, outlet, kept, artwork } = making;
   const { rules } = outlet;
   const main = mainLanguage(rules);
@@ -64,6 +64,7 @@ export function wordsOf(
     problems.push({ code, field: name, stops: true, values });
   const words: ProofFields['words'] = {};
   const tags: ProofFields['tags'] = {};
+  const choices: Record<string, Choice> = {};
   const asked = kept.writing?.fields ?? [];
   const used = new Set<string>();
   /** Which entries a pattern speaks of: those called up, and those it names. */
@@ -99,7 +100,7 @@ export function wordsOf(
     const patterns = asked.includes('tags') && spoken.written(language) ? ['{{ written.tags }}'] : (speaks(order.tags) ?? []);
     for (const p of patterns) uses(p);
     const offered = tagCandidates(patterns, artwork.keywords, subject);
-    const made = tagsFor(offered.candidates, making, rules.tags, language);
+    const made = (choices[language] = tagsFor(offered.candidates, making, rules.tags, language));
     if (!(hand && isKept(hand.from))) for (const fault of offered.faults) stop('tags', { fault });
     tags[language] = field(
       hand,
@@ -121,7 +122,7 @@ export function wordsOf(
     const entry = making.book.entries.get(key);
     return entry ? [{ key, revision: entry.revision }] : [];
   });
-  return { fields: { words, tags }, phrases };
+  return { fields: { words, tags }, phrases, choices };
 }
 
 /** Tags by calculation, of what patterns and keywords make: those that cover most of what is searched, where that is told in this language. */
