@@ -137,3 +137,23 @@ describe('single cells of the sheet', () => {
   });
   test('none at all is no run', async () => expect((await call('POST', '/runs', { cells: [] })).status).toBe(422));
 });
+
+test('the worst of some artworks is found: what stops it first, then what is told, then the shortest title', async () => {
+  const { docket } = await openShop();
+  const { document } = await ok<{ document: { words: Record<string, object> } }>('GET', `/dockets/${docket}`);
+  const [lacks, fine] = await newArtworks(2);
+  await ok('PATCH', `/artworks/${lacks}`, { subject: '' });
+  await ok('PATCH', `/artworks/${fine}`, { name: 'A name that is a good deal longer than any other name is here' });
+  const worst = async (title: string, artworks = [fine!, lacks!]) =>
+    (await ok<{ worst: { artwork: string; stops: number; tried: number } | null }>('POST', '/dockets/worst', { document: { ...document, words: { ...document.words, title: { en: title } } }, artworks, outlet: 'kestrel' })).worst; // prettier-ignore
+  expect(await worst('{{ artwork.subject }} Shirt')).toMatchObject({
+    artwork: lacks,
+    stops: expect.any(Number) as number,
+    tried: 2,
+  });
+  expect((await worst('{{ artwork.subject }} Shirt'))!.stops).toBeGreaterThan(0);
+  expect(await worst('{{ artwork.subject }} Shirt', [fine!])).toMatchObject({ artwork: fine, tried: 1 });
+  expect((await worst('{{ artwork.name }} Shirt'))!.artwork).toBe(lacks);
+  expect(await worst('x', ['00000000-0000-4000-8000-000000000000'])).toBeNull();
+  expect((await call('POST', '/dockets/worst', { document, artworks: [fine], outlet: 'nowhere' })).status).toBe(404);
+});

@@ -2,7 +2,7 @@ import { createReadStream, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { DOCUMENTS, publishedSchema, type DocumentName } from '@/core/schema/documents';
-import { tryDocket } from '@/services/line/proofs';
+import { tryDocket, worstFor } from '@/services/line/trying';
 import { addOutlet, removeOutlet, renameOutlet } from '@/services/outlets/accounts';
 import { beginConsent, connectWithKey } from '@/services/outlets/connecting';
 import { gatherAll, lookAgain } from '@/services/outlets/looking';
@@ -299,6 +299,18 @@ const patterns = [
     { does: 'what a docket would make of an artwork at an outlet; nothing is saved', body: shape.TryBody, answers: shape.Tried },
     async ({ workspace, body: { artwork, outlet: at, ...docket } }) =>
       triedView(workspace)(await tryDocket(workspace, docket, artwork, at)),
+  ),
+  route(
+    'POST',
+    '/dockets/worst',
+    {
+      does: 'on which of some artworks a docket would come off worst at an outlet; nothing is saved',
+      body: shape.WorstBody,
+      answers: shape.Worst,
+    },
+    async ({ workspace, body: { artworks, outlet: at, ...docket } }) => ({
+      worst: await worstFor(workspace, docket, artworks, at),
+    }),
   ),
   route(
     'POST',

@@ -97,5 +97,24 @@ export const TryBody = Exactly({
   outlet: Type.String({ maxLength: 64 }),
 });
 
+export const WorstBody = Exactly({
+  document: DocketDocument,
+  plan: Type.Optional(PricePlan),
+  artworks: Type.Array(Uuid, { minItems: 1, maxItems: 200 }),
+  outlet: Type.String({ maxLength: 64 }),
+});
+export const Worst = Exactly({
+  worst: OrNull(
+    Exactly({
+      artwork: Uuid,
+      stops: Type.Integer({ description: 'problems that stop it' }),
+      told: Type.Integer({ description: 'problems that do not' }),
+      tried: Whole,
+    }),
+  ),
+});
+
+export type WorstView = Static<typeof Worst>;
+
 export const DocketUse = Exactly({ outletId: Text, proofs: Whole, listings: Whole });
 export type DocketUseView = Static<typeof DocketUse>;

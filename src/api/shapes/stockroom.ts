@@ -12,7 +12,17 @@ import { WEIGHTS } from '@/core/stock/changes';
 import { Colour, Problem, ProofFields } from './line';
 import { Exactly, Minor, Named, OneOf, OrNull, Text, Time, Uuid, Whole } from './parts';
 
-export { Docket, DocketBody, DocketUse, TryBody, type DocketUseView, type DocketView } from './docket';
+export {
+  Docket,
+  DocketBody,
+  DocketUse,
+  TryBody,
+  Worst,
+  WorstBody,
+  type DocketUseView,
+  type WorstView,
+  type DocketView,
+} from './docket';
 
 const Area = Exactly({ name: Text, widthMm: Type.Number(), heightMm: Type.Number(), resolutionPpi: Type.Number() });
 const AreaSize = Exactly({ widthMm: Type.Number(), heightMm: Type.Number() });

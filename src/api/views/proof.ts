@@ -5,7 +5,8 @@ import { isKept, pricedOnce, tagsIn, textIn, type ProofFields, type ProofVariant
 import type { PriceLine } from '@/core/pricing/lines';
 import { breakdownOf, priceLabels } from '@/services/line/prepare/prices';
 import type { Picture } from '@/services/line/prepare/pictures';
-import type { ProofRow, Tried } from '@/services/line/proofs';
+import type { ProofRow } from '@/services/line/proofs';
+import type { Tried } from '@/services/line/trying';
 import { thumbName } from '@/services/artwork/raster-names';
 import type { ProofView } from '../shapes/line';
 import type { ScenePreviewView, TriedView } from '../shapes/stockroom';

@@ -1,27 +1,17 @@
 import { priceKey, type ProofFields, type ProofVariant } from '../../core/listing/proof';
-import { effective } from '../../core/docket/docket';
 import { mainLanguage } from '../../core/outlet/rules';
 import { inWorkspace, type Tx } from '../../data/database';
 import * as artworks from '../../data/artwork/artworks';
 import { record } from '../../data/desk/activity';
 import * as data from '../../data/line/proofs';
 import type { ProofRow } from '../../data/line/proofs';
-import { outletById } from '../../data/outlets/outlets';
-import { enclosuresByIds } from '../../data/stockroom/enclosures';
-import { blanksByIds } from '../../data/stockroom/blanks';
-import { triedDocket } from '../stockroom/dockets';
 import { putPrices } from '../../data/line/variants';
 import { contentsOf } from './content';
 import { keepFields } from './keeping';
 import { makingsOf } from './prepare/making';
-import { demandOf } from './prepare/searched';
-import { motifName } from '../../core/artwork/likeness/motif-name';
-import { tellingOf } from './prepare/telling';
-import { calledUp, phrasebookOf } from '../words/phrasebook';
 import { prepare } from './prepare/prepare';
 import { priceLabels } from './prepare/prices';
 import { lineNames } from './prepare/problems';
-import { artworksIn } from '../../core/docket/docket';
 import { Trouble } from '../trouble';
 
 export type { ProofRow };
@@ -222,49 +212,3 @@ export async function putProofBack(
   await keep(tx, { ...it, fields, variants });
   return left;
 }
-
-/** What a docket as it stands in the editor would make of an artwork, without saving anything. */
-export async function tryDocket(
-  workspace: string,
-  input: Parameters<typeof triedDocket>[1],
-  artworkId: string,
-  outletId: string,
-) {
-  return inWorkspace(workspace, async (tx) => {
-    const { document, plan } = await triedDocket(tx, input);
-    const artwork = await artworks.artworkById(tx, artworkId);
-    const outlet = await outletById(tx, outletId);
-    if (!artwork?.measured || !outlet?.rules || outlet.rulesVersion === null)
-      throw new Trouble('not-found', 'Choose an artwork that is measured, a blank and a connected outlet.');
-    const blanks = await blanksByIds(
-      tx,
-      document.lines.map((l) => l.blank),
-    );
-    const others = await artworks.artworksByIds(tx, artworksIn(document));
-    const docket = { id: '', name: '', document, revision: 0, updatedAt: '' };
-    const byId = new Map(blanks.map((b) => [b.id, b]));
-    const book = await phrasebookOf(tx);
-    const called = calledUp(book, tellingOf(artwork, motifName([artwork.name])));
-    const made = prepare({
-      proofId: '',
-      artwork,
-      twins: [],
-      docket,
-      order: effective(document, outletId),
-      plan,
-      ownPlacements: null,
-      choices: [],
-      waivers: [],
-      blanks: byId,
-      others: new Map(others.map((a) => [a.id, a])),
-      enclosures: new Map((await enclosuresByIds(tx, document.downloads?.along ?? [])).map((e) => [e.id, e])),
-      outlet: { ...outlet, rules: outlet.rules, rulesVersion: outlet.rulesVersion },
-      kept: { fields: { words: {}, tags: {} }, variants: [], shots: null, writing: null },
-      book,
-      called,
-      demand: await demandOf(tx, artwork, called, [docket], byId),
-    });
-    return { ...made, fees: outlet.rules.fees, language: mainLanguage(outlet.rules), names: lineNames(document) };
-  });
-}
-export type Tried = Awaited<ReturnType<typeof tryDocket>>;

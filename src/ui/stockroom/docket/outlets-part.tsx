@@ -7,6 +7,7 @@ import { ChoiceField, LongTextField } from '../../parts/fields/field';
 import { useListText } from '../../parts/fields/list-text';
 import { Part, useDocket, useGoods, Wrong } from './form';
 import { ShotList } from './shot-list';
+import { WritingNoteFields } from './writing-part';
 
 type AtOutlet = DocketDocument['outlets'][number];
 type Own = NonNullable<AtOutlet['own']>;
@@ -59,7 +60,7 @@ export function OutletsPart() {
   );
 }
 
-const WORDS: Record<string, string> = { shots: 'shot list', pricePlan: 'price plan' };
+const WORDS: Record<string, string> = { shots: 'shot list', pricePlan: 'price plan', writing: 'what the writer is told' };
 
 /** One part: shared, own, or left out. */
 function Choice({
@@ -147,6 +148,14 @@ function Parts({ outlet, own, put }: { outlet: OutletView; own: Own; put: (own: 
         choose={(v) => put(v === 'shared' ? drop('tags') : { ...own, tags: v === 'own' ? document.tags : 'left out' })}
       >
         <LongTextField hideLabel label={`Tags at ${outlet.name}`} rows={4} {...tags} />
+      </Choice>
+      <Choice
+        label="What the writer is told"
+        value={said(own.writing)}
+        mayLeaveOut={false}
+        choose={(v) => put(v === 'shared' ? drop('writing') : { ...own, writing: document.writing ?? {} })}
+      >
+        <WritingNoteFields note={own.writing ?? {}} change={(writing) => put({ ...own, writing })} />
       </Choice>
       <Choice
         label="Shot list"

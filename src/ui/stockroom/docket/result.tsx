@@ -4,16 +4,20 @@ import { useState } from 'react';
 import type { DocketDocument } from '@/core/docket/docket';
 import type { PricePlan } from '@/core/pricing/plan';
 import type { SceneSheet } from '@/core/scene/sheet';
-import type { TriedView } from '@/api/shapes/stockroom';
+import type { TriedView, WorstView } from '@/api/shapes/stockroom';
 import type { ArtworkView } from '@/api/views';
-import { api, sentenceOf } from '../../api';
+import { act, api, sentenceOf } from '../../api';
+import { Button } from '../../parts/button';
 import { ChoiceField } from '../../parts/fields/field';
-import { amount } from '../../parts/format';
+import { amount, count } from '../../parts/format';
 import { Notice } from '../../parts/notice';
 import { useSettled } from '../../parts/use-settled';
 import { PriceBars } from '../../proofs/price-bars';
 import { useGoods } from './form';
 import { Preview } from '../../mockup/preview';
+
+/** The worst is looked for among so many. */
+const MOST_TRIED = 100;
 
 /** What the docket as it stands makes of a sample artwork, at every change. */
 export function Result({ document, plan }: { document: DocketDocument; plan: PricePlan }) {
@@ -30,9 +34,23 @@ export function Result({ document, plan }: { document: DocketDocument; plan: Pri
     retry: false,
     meta: { live: false },
   });
+  const [looking, setLooking] = useState(false);
+  const worst = async () => {
+    setLooking(true);
+    await act(async () => {
+      const artworks = fitting.slice(0, MOST_TRIED).map((a) => a.id);
+      const { worst } = await api<WorstView>('POST', '/dockets/worst', { document, plan, artworks, outlet: outletId });
+      if (!worst) return;
+      chooseSample(worst.artwork);
+      return worst.stops || worst.told
+        ? `The worst of ${worst.tried}: ${count(worst.stops, 'problem')} that ${worst.stops === 1 ? 'stops' : 'stop'} it, ${worst.told} told beside.`
+        : `Nothing is wrong on any of ${worst.tried}; this has the shortest title.`;
+    });
+    setLooking(false);
+  };
   return (
     <section className="min-h-0 overflow-auto border-l border-rule bg-paper px-5 py-3" aria-label="What it makes">
-      <div className="mb-2 grid grid-cols-[auto_1fr_auto_150px] items-center gap-2">
+      <div className="mb-2 grid grid-cols-[auto_1fr_auto_auto_136px] items-center gap-2">
         <span className="text-soft">on</span>
         <ChoiceField
           hideLabel
@@ -41,6 +59,15 @@ export function Result({ document, plan }: { document: DocketDocument; plan: Pri
           value={sample?.id ?? ''}
           onChange={(e) => chooseSample(e.target.value)}
         />
+        <Button
+          tone="quiet"
+          busy={looking}
+          disabled={!sample || !outletId}
+          title="the one on which this docket comes off worst: most that stops it, most that is told, the shortest title"
+          onClick={() => void worst()}
+        >
+          The worst
+        </Button>
         <span className="text-soft">for</span>
         <ChoiceField
           hideLabel
