@@ -111,3 +111,21 @@ test('what is searched is looked up, reckoned before one’s eyes, and followed 
   await page.getByRole('tab', { name: 'Seasons ahead' }).click();
   await expect(page).toHaveURL(/shown=ahead/);
 });
+
+test('the writer is told something else for one outlet, and the worst sample is found by one press', async ({ page }) => {
+  const { docket } = await openShop();
+  await newArtworks(2);
+  await page.goto(`/stockroom/dockets/${docket}`);
+  await page.getByRole('button', { name: 'The worst' }).click();
+  await expect(page.getByText(/^(The worst of|Nothing is wrong on any of) \d+/)).toBeVisible();
+  const outlet = page.getByRole('listitem').filter({ has: page.getByRole('checkbox', { name: 'Quayside', exact: true }) });
+  await outlet.getByRole('button', { name: /everything shared|its own/ }).click();
+  await outlet.getByRole('combobox', { name: 'What the writer is told' }).selectOption('own');
+  await outlet.getByRole('combobox', { name: 'Tone' }).selectOption('playful');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  const own = async () => (await ok<{ document: { outlets: { outlet: string; own?: { writing?: { tone?: string } } }[] } }>('GET', `/dockets/${docket}`)).document.outlets.find((o) => o.outlet === 'quayside')?.own?.writing?.tone; // prettier-ignore
+  await expect.poll(own).toBe('playful');
+  await outlet.getByRole('combobox', { name: 'What the writer is told' }).selectOption('shared');
+  await page.getByRole('button', { name: /^Save/ }).click();
+  await expect.poll(own).toBeUndefined();
+});

@@ -304,3 +304,22 @@ test('why tags were chosen is told: what is searched that each answers to, and w
   for (const { tag, covers } of why.chosen) for (const c of covers) expect(c.split(' ').length).toBeLessThanOrEqual(tag.split(' ').length); // prettier-ignore
   expect((await call('GET', '/proofs/00000000-0000-4000-8000-000000000000/tags/why')).status).toBe(404);
 });
+
+test('listings of the same subject do not all get the same tags where there are more than have room', async () => {
+  const { docket } = await openShop();
+  const { document } = await ok<{ document: Record<string, unknown> }>('GET', `/dockets/${docket}`);
+  const tags = { en: Array.from({ length: 24 }, (_, i) => `harbour word ${String.fromCharCode(97 + i)}`) };
+  const { id } = await ok<{ id: string }>('POST', '/dockets', { name: `Varied ${process.pid}`, document: { ...document, tags } });
+  const artworks = await newArtworks(2);
+  for (const a of artworks) await ok('PATCH', `/artworks/${a}`, { subject: `varied ${process.pid}`, keywords: [] });
+  const tagsOf = async (artwork: string) => {
+    const run = await ok<Run>('POST', '/runs', { artworks: [artwork], dockets: [id], outlets: ['kestrel'] });
+    await drafted(run.id);
+    const [made] = (await ok<Items<{ id: string }>>('GET', `/proofs?run=${run.id}`)).items;
+    return (await proof(made!.id)).fields.tags.value;
+  };
+  const [first, second] = [await tagsOf(artworks[0]!), await tagsOf(artworks[1]!)];
+  expect([first.length, second.length]).toEqual([12, 12]);
+  // each of the first counts for half: the other twelve are taken
+  expect(second.filter((t) => first.includes(t))).toEqual([]);
+});

@@ -71,3 +71,6 @@ LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
   FROM passing p
   WHERE NOT EXISTS (SELECT FROM graphile_worker.jobs j WHERE j.key = p.key AND (j.attempts < j.max_attempts OR j.locked_at IS NOT NULL))
 $$;
+
+-- Similar listings are found by the subject of their artwork.
+CREATE INDEX artwork_by_subject ON artwork (workspace_id, subject, seq DESC) WHERE subject <> '';

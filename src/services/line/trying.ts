@@ -53,6 +53,7 @@ async function trier(tx: Tx, input: DocketTried, outletId: string) {
       book,
       called,
       demand: await demandOf(tx, artwork, called, [docket], byId),
+      used: new Map(),
     });
   };
   return { on, rules, document };

@@ -18,6 +18,7 @@ import type { AskedWriting } from '../../../core/writing/brief';
 import type { Tx } from '../../../data/database';
 import { choicesUnder } from '../../../data/line/own-choices';
 import { ownNames, ownUnder } from '../../../data/line/own-placements';
+import { tagShares, type TagShares } from '../../../data/line/tag-shares';
 import { waiversUnder, type Waiver } from '../../../data/line/waivers';
 import { listOutlets, type OutletRow } from '../../../data/outlets/outlets';
 import { blanksByIds, type BlankRow } from '../../../data/stockroom/blanks';
@@ -70,6 +71,8 @@ export interface Making {
   called: Called[];
   /** What is searched of what it shows: phrases that say nothing beyond it. */
   demand: DemandRow[];
+  /** Tags that similar listings have, and the share of them that has each: they count for less. */
+  used: TagShares;
 }
 
 export interface Wanted {
@@ -118,6 +121,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
   const book = await phrasebookOf(tx);
   const called = calledUp(book, tellingOf(artwork, motifName([artwork, ...twins].map((a) => a.name))));
   const demand = await demandOf(tx, artwork, called, [...dockets.values()], blanks);
+  const used = await tagShares(tx, artwork.subject, [artwork.id, ...twins.map((t) => t.id)], wanted);
   return wanted.map(({ id, docketId, outletId, fields, variants, shots, writing }) => {
     const docket = dockets.get(docketId)!;
     const outlet = outlets.get(outletId)!;
@@ -145,6 +149,7 @@ export async function makingsOf(tx: Tx, artwork: ArtworkRow, wanted: readonly Wa
       book,
       called,
       demand,
+      used: used({ docketId, outletId }),
     };
   });
 }

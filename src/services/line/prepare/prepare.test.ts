@@ -143,6 +143,7 @@ interface Change {
   writing?: Making['kept']['writing'];
   phrases?: Phrase[];
   demand?: Making['demand'];
+  used?: Making['used'];
 }
 /** Everything that a proof is made from, with what a test wants otherwise. */
 function making(change: Change = {}): Making {
@@ -172,6 +173,7 @@ function making(change: Change = {}): Making {
       writing: change.writing ?? null,
     },
     demand: change.demand ?? [],
+    used: change.used ?? new Map(),
     book,
     called: calledUp(book, tellingOf(its, its.name)),
   };
@@ -864,4 +866,15 @@ describe('words that are written and called up', () => {
     expect(text).toContain('four working days');
     expect(text).not.toMatch(/keeper/);
   });
+});
+
+test('what similar listings have as a tag counts for less where there is a choice', () => {
+  const few = { tags: { max: 2, minLength: 2, maxLength: 40, counted: 'code points' as const } };
+  const words = { tags: { en: ['harbour light', 'sea tower', 'night beacon'] } };
+  const tags = (used: Record<string, number>) => tagsIn(made({ document: words, rules: few, artwork: { ...artwork, keywords: [] }, used: new Map(Object.entries(used)) }).fields, 'en'); // prettier-ignore
+  const alone = tags({});
+  expect(alone).toHaveLength(2);
+  const beside = tags({ [alone[0]!]: 1, [alone[1]!]: 1 });
+  expect(beside).not.toEqual(alone);
+  expect(beside.some((t) => !alone.includes(t))).toBe(true);
 });

@@ -126,8 +126,8 @@ export function wordsOf(
 }
 
 /** Tags by calculation, of what patterns and keywords make: those that cover most of what is searched, where that is told in this language. */
-function tagsFor(candidates: Candidate[], { demand }: Making, limits: TagLimits, language: string): Choice {
-  return chooseTags(candidates, /^en(-|$)/i.test(language) ? demand : [], limits);
+function tagsFor(candidates: Candidate[], { demand, used }: Making, limits: TagLimits, language: string): Choice {
+  return chooseTags(candidates, /^en(-|$)/i.test(language) ? demand : [], limits, used);
 }
 
 /** A size as buyers read it: of a sheet that is cut to its picture how large it really is, to the half centimetre. */
