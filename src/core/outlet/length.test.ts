@@ -59,3 +59,29 @@ test('what is shortened fits, begins the text, and breaks no character', () =>
       expect(out).not.toMatch(/\p{Surrogate}/u);
     }),
   )); // prettier-ignore
+
+// words of these scripts are not set apart: where one ends is told by the library of Unicode’s rules that the platform ships (ICU)
+describe('scripts without spaces, and those from right to left', () => {
+  const ends = (text: string, language: string) => {
+    const at = new Set([0]);
+    for (const { index, segment } of new Intl.Segmenter(language, { granularity: 'word' }).segment(text)) at.add(index + segment.length); // prettier-ignore
+    return at;
+  };
+  test.each([
+    ['ja', '夜のふくろうと月の静かな版画'],
+    ['zh', '月光下的猫头鹰棉质衬衫礼物'],
+    ['th', 'เสื้อยืดนกฮูกสำหรับคนรักทะเล'],
+  ])('%s is cut where a word ends, if one ends before', (language, text) => {
+    for (let max = 1; max <= text.length; max++) {
+      const cut = shorten(text, max, 'code points');
+      expect(text.startsWith(cut)).toBe(true);
+      expect(lengthOf(cut, 'code points')).toBeLessThanOrEqual(max);
+      if (max > 6) expect(ends(text, language)).toContain(cut.length);
+    }
+  });
+  test('Arabic and Hebrew are counted by their letters, marks with them, and cut between words', () => {
+    const arabic = 'قميص بومة للقمر، هدية لعشاق البحر';
+    expect(lengthOf('שָׁלוֹם', 'graphemes')).toBe(4);
+    for (let max = 8; max < arabic.length; max++) expect(arabic.split(/[\s،]+/)).toEqual(expect.arrayContaining(shorten(arabic, max, 'graphemes').split(/[\s،]+/).filter(Boolean))); // prettier-ignore
+  });
+});

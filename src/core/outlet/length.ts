@@ -23,6 +23,17 @@ export function lengthOf(text: string, counted: Counted): number {
   return [...text].length;
 }
 
+const words = new Intl.Segmenter(undefined, { granularity: 'word' });
+/** Where the last word ends before a place, in scripts that set no spaces between words (UAX #29, section 4); 0 where a word is longer than that. */
+function wordEnd(text: string, place: number): number {
+  let end = 0;
+  for (const { index, segment } of words.segment(text)) {
+    if (index + segment.length > place) break;
+    end = index + segment.length;
+  }
+  return end;
+}
+
 /** Shortens at the last comma or word that still fits; never within a grapheme cluster. */
 export function shorten(text: string, max: number, counted: Counted): string {
   if (lengthOf(text, counted) <= max) return text;
@@ -37,6 +48,7 @@ export function shorten(text: string, max: number, counted: Counted): string {
   // a word that ends exactly here is whole
   const whole = /^[\s,]/.test(next);
   const comma = next === ',' ? cut.length : cut.lastIndexOf(',');
-  const at = comma > cut.length * 0.6 ? comma : whole ? cut.length : cut.lastIndexOf(' ');
+  const space = whole ? cut.length : cut.lastIndexOf(' ');
+  const at = comma > cut.length * 0.6 ? comma : space > 0 ? space : wordEnd(text, cut.length);
   return (at > 0 ? cut.slice(0, at) : cut).replace(/[\s,;:–-]+$/, '');
 }

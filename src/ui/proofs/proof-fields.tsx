@@ -20,10 +20,16 @@ export function Text({
   locked: boolean;
   save: (text: string) => void;
 }) {
-  if (locked) return <p className="whitespace-pre-line">{value}</p>;
+  if (locked)
+    return (
+      <p className="whitespace-pre-line" dir="auto">
+        {value}
+      </p>
+    );
   return (
     <textarea
       className="textarea min-h-0 resize-y"
+      dir="auto"
       aria-label={label}
       rows={rows}
       defaultValue={value}
