@@ -50,6 +50,12 @@ await picture('artwork-large', `/artwork?view=large&open=${named('First light sw
     await page.waitForTimeout(600);
   },
 });
+await picture('demand', '/stockroom/demand?shown=missed', {
+  before: async (page) => {
+    await page.getByRole('list', { name: 'Phrases' }).getByRole('button').first().click();
+    await page.waitForTimeout(2500);
+  },
+});
 await picture('phrasebook', '/stockroom/phrasebook?entry=lighthouse');
 await picture('artwork-alike', '/artwork?view=alike');
 const shirts = runs.reduce((a, b) => (a.total >= b.total ? a : b));

@@ -92,6 +92,8 @@ export interface Brief {
   note: WritingNote;
   /** Phrases typed for a selection. */
   seeds: string[];
+  /** What is searched of it, worth most first, where that is known in its language: titles say it where there is room. */
+  searched?: string[];
 }
 
 /** What a writer makes of a brief. */

@@ -179,7 +179,7 @@ const joined = (subject: string, noun: string): string =>
   noun.toLowerCase().startsWith(subject.toLowerCase()) ? noun : `${subject} ${noun}`;
 
 function titleOf(brief: Brief, page: Page): RankedPart[] {
-  const { motif, phrases, goods, files, seeds, note } = brief;
+  const { motif, phrases, goods, files, seeds, note, searched = [] } = brief;
   const noun = goods[0]?.one ?? files?.noun ?? '';
   const also = page.dice.mixed(goods[0]?.alsoCalled ?? []);
   const name = titled(motif.name);
@@ -194,6 +194,7 @@ function titleOf(brief: Brief, page: Page): RankedPart[] {
     ...[...seeds, ...(note.use ?? [])].map((s) => ({ text: titled(s), rank: 1 })),
     whom && { text: page.dice.one([`Gift for ${titled(whom.many)}`, `${titled(whom.one)} Gift`, `Present for ${titled(whom.many)}`])!, rank: 2 },
     when && { text: titled(when), rank: 3 },
+    ...searched.map((s) => ({ text: titled(s), rank: 3 })),
     also[1] && { text: titled(subject ? joined(subject, also[1]) : also[1]), rank: 3 },
     ...[...page.dice.mixed(phrases[0]?.wording.tags ?? []).filter(suits(brief)), ...page.dice.mixed(phrases[0]?.tagsAbove ?? []).filter(suits(brief))].map((t) => ({ text: titled(t), rank: 4 })),
   ]; // prettier-ignore

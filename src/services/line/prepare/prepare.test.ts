@@ -878,3 +878,15 @@ test('what similar listings have as a tag counts for less where there is a choic
   expect(beside).not.toEqual(alone);
   expect(beside.some((t) => !alone.includes(t))).toBe(true);
 });
+
+test('a written title says what is searched most where there is room, and tags answer to it', () => {
+  const searched = (phrase: string, worth: number) => ({ phrase, worth, searches: worth, competing: 0, clickRate: 1, months: [], source: 'fetched' as const }); // prettier-ignore
+  const words = { title: { en: '{{ written.title }}' }, description: { en: 'x' } };
+  const of = (demand: Making['demand'], limit = 140) => title(made({ document: { words }, demand, rules: { texts: { ...rules.texts, title: { ...rules.texts.title!, limit } } } })); // prettier-ignore
+  const demand = [searched('harbour light print', 90), searched('beacon gift', 50), searched('sea mark', 10)];
+  expect(of([])).not.toMatch(/Harbour Light Print/);
+  expect(of(demand)).toMatch(/Harbour Light Print, Beacon Gift/);
+  // the two that are worth most; what must be there comes before them
+  expect(of(demand)).not.toMatch(/Sea Mark/);
+  expect(of(demand, 24)).not.toMatch(/Harbour Light Print/);
+});

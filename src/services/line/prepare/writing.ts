@@ -57,9 +57,12 @@ export interface Spoken {
   written: (language: string) => Written | null;
 }
 
+/** More of what is searched would make a title say its subject over and over. */
+const SEARCHED = 2;
+
 /** What is called up for a proof, and the writer at hand; nothing is written until it is asked for. */
 export function spokenFor(making: Making, offers: readonly LineOffer[], sold: DownloadOffer | null): Spoken {
-  const { artwork, docket, order, kept, book, called } = making;
+  const { artwork, docket, order, kept, book, called, demand } = making;
   const guessed = called.find((c) => !isGuess(c))?.by ?? null;
   const made = new Map<string, Written | null>();
   const brief = (language: string): Brief => ({
@@ -72,6 +75,7 @@ export function spokenFor(making: Making, offers: readonly LineOffer[], sold: Do
     files: sold ? { noun: order.lines.length ? 'Files' : nounOf(order), text: filesText(sold) } : null,
     note: order.writing,
     seeds: kept.writing?.seeds ?? [],
+    ...(/^en(-|$)/i.test(language) && { searched: demand.slice(0, SEARCHED).map((d) => d.phrase) }),
   });
   return {
     called,
