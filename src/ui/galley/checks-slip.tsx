@@ -48,7 +48,8 @@ export function ChecksSlip({
     >
       <div className="grid gap-0.5">
         {some.map((check) => {
-          const open = isAt === check.check || at?.check.check === check.check;
+          // also where what was looked at is mended and gone
+          const open = isAt?.split(':')[0] === check.check;
           return (
             <section key={check.check} className="border-b border-rule2 last:border-b-0">
               <button

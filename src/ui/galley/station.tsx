@@ -238,7 +238,10 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
       setSteps([begunStep('replace', ['title'])]);
       setWithout(new Set());
       // what was found and is mended makes room for the next
-      if (isAt) setSlip('checks');
+      if (!isAt) return;
+      setSlip('checks');
+      const next = stepFrom(things, isAt, 1);
+      if (next && next !== thing) goTo(next.check, next.found.what);
     });
   const toggle = (id: string) =>
     setWithout((was) => {
