@@ -73,7 +73,7 @@ async function send(run: Run, as: 'draft' | 'live'): Promise<void> {
 
 /** The words of a run are translated by machine; they wait for somebody who looks at them. */
 async function inGerman(outlet: string, run: Run): Promise<void> {
-  const fields = ['title', 'tags', 'description'];
+  const fields = ['title', 'tags', 'description', 'searchTitle', 'searchText'];
   const steps = ['translate', 'fit'].map((does) => ({ does, fields }));
   await api('POST', '/corrections', { search: { run: run.id, outlet, state: 'held' }, language: 'de', steps });
 }

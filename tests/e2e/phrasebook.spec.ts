@@ -107,7 +107,7 @@ test('what is searched is looked up, reckoned before one’s eyes, and followed 
   await beside.click();
   await expect(slip.getByRole('heading', { name: next })).toBeVisible();
   await page.getByRole('tab', { name: 'Missed' }).click();
-  await expect(page.getByText(/speak of artwork of yours/)).toBeVisible();
+  await expect(page.getByText(/of your artwork, unsaid/)).toBeVisible();
   await page.getByRole('tab', { name: 'Seasons ahead' }).click();
   await expect(page).toHaveURL(/shown=ahead/);
 });

@@ -51,7 +51,7 @@ export const machineProblems = (
   field: Pick<Field<string | string[]>, 'from' | 'value'> | null | undefined,
 ): Problem[] =>
   field?.from === 'translated'
-    ? [{ code: 'by-machine', field: name, stops: true, values: {}, mend: { code: 'take', value: field.value } }]
+    ? [{ code: 'by-machine', field: name, stops: true, values: { what: name }, mend: { code: 'take', value: field.value } }]
     : [];
 
 /** Holds a proof against an outlet's rules, in the outlet's own way of counting. Problems of further languages name theirs. */

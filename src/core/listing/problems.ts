@@ -26,6 +26,15 @@ export const holdsOn = ({ code, values }: Problem, day: string): boolean => code
 type Values = Record<string, never>;
 const list = (names: unknown): string => (names as string[]).join(', ');
 const quoted = (names: unknown): string => (names as string[]).map((n) => `“${n}”`).join(', ');
+const LANGUAGES = new Intl.DisplayNames('en', { type: 'language' });
+/** What a language is called; its tag where it has no name. */
+const languageWord = (tag: string): string => {
+  try {
+    return LANGUAGES.of(tag) ?? tag;
+  } catch {
+    return tag;
+  }
+};
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const percent = (share: unknown): string => `${Math.round(Number(share) * 100)}%`;
 const onLine = (v: Values): string => (v.line ? ` (${String(v.line)})` : '');
@@ -108,8 +117,12 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'currency-differs': (v) =>
     `${v.house} counts in ${v.theirs}, ${v.outlet} in ${v.ours}; there is no rate between them here yet.`,
   'wording-missing': (v) => faultSentence(v.fault as unknown as PatternFault),
-  'language-missing': (v) => `The docket says nothing in ${v.language}, which ${v.outlet} needs.`,
-  'by-machine': () => 'Translated by a machine: nobody has looked at it yet.',
+  'language-missing': (v) =>
+    `The docket says nothing in ${languageWord(String(v.language))}, which ${v.outlet} needs: write it, or have it translated in the galley.`,
+  'by-machine': (v) =>
+    v.what
+      ? `${capital(String(v.what).replace(/[A-Z]/g, (l) => ` ${l.toLowerCase()}`))}: translated by a machine, nobody has looked at it yet.`
+      : 'Translated by a machine: nobody has looked at it yet.',
   'title-missing': () => 'There is no title.',
   'description-missing': () => 'There is no description.',
   'text-missing': (v) => `There is no ${v.label}, which ${v.outlet} needs.`,

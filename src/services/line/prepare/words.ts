@@ -91,7 +91,12 @@ export function wordsOf(
         if (filled.ok) made = filled.text;
         else if (!stays) stop(name, { fault: filled.fault });
       } else if (language === main && order.words[name] && !stays)
-        stop(name, { language: main, outlet: outlet.name }, 'language-missing');
+        problems.push({
+          code: 'language-missing',
+          field: name,
+          stops: rule.required,
+          values: { language: main, outlet: outlet.name },
+        });
       if (made !== null || stays || rule.required)
         (words[name] ??= {} as InLanguages<string>)[language] = field(hand, made, '', sourceOf([pattern ?? '']));
     }

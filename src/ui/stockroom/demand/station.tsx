@@ -67,7 +67,7 @@ export function DemandStation({ first, month }: { first: DemandWindowView; month
               Stockroom
             </Link>{' '}
             · {count(list.total, 'phrase')}
-            {address.get('shown') === 'missed' && ' that speak of artwork of yours, and no listing of yours says'}
+            {address.get('shown') === 'missed' && ' of your artwork, unsaid'}
             {counts.own > 0 && `, ${thousands(counts.own)} of your own`}
           </p>
         </div>
