@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Exactly, OneOf, Words } from '../schema/parts';
 import { CHECKS, MOST_WHAT, type Check } from './checks';
-import { phrasePattern } from './piece';
+import { phraseFinder, type PhraseFinder } from './piece';
 
 const list = (what: string) => Type.Array(Words(80), { maxItems: 5000, description: what });
 /** Lists that a seller keeps for the checks. They ship empty: which words are somebody’s trademark is for the seller to know. */
@@ -29,22 +29,22 @@ const keys = (all: readonly string[]): Set<string> => new Set(all.map(key));
 /** House words ready to be looked up. */
 export interface HouseLists {
   right: ReadonlySet<string>;
-  barredAt: (outlet: string) => RegExp | null;
-  trademarks: RegExp | null;
+  barredAt: (outlet: string) => PhraseFinder;
+  trademarks: PhraseFinder;
   isLeft: (check: Check, what: string) => boolean;
 }
 export function houseLists({ right, barred, trademarks, left }: HouseWords): HouseLists {
-  const at = new Map<string, RegExp | null>();
+  const at = new Map<string, PhraseFinder>();
   const leave = new Set(left.map((l) => `${l.check} ${key(l.what)}`));
   return {
     right: keys(right),
     barredAt(outlet) {
       let found = at.get(outlet);
       if (found === undefined)
-        at.set(outlet, (found = phrasePattern(barred.filter((b) => !b.outlet || b.outlet === outlet).map((b) => b.word))));
+        at.set(outlet, (found = phraseFinder(barred.filter((b) => !b.outlet || b.outlet === outlet).map((b) => b.word))));
       return found;
     },
-    trademarks: phrasePattern(trademarks),
+    trademarks: phraseFinder(trademarks),
     isLeft: (check, what) => leave.has(`${check} ${key(what)}`),
   };
 }

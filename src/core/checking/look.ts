@@ -6,7 +6,7 @@ import { unstated } from './claims';
 import { MOST_WHAT, type Check, type Finding } from './checks';
 import type { HouseLists } from './house-words';
 import { nounsIn, type OtherNouns } from './nouns';
-import { piecesIn } from './piece';
+import { beginning, phrasesIn } from './piece';
 import { unknownWords } from './spelling';
 import { wordFindings } from './words';
 
@@ -71,7 +71,7 @@ export function lookOver({ language, outlet, fields, goods, motif }: Looked, { l
     const text = textOf(f.value);
     const counts = new Map<Check, number>();
     const tell = (check: Check, what: string, values: Finding['values'] = {}) => {
-      const cut = what.slice(0, MOST_WHAT);
+      const cut = beginning(what, MOST_WHAT);
       const n = counts.get(check) ?? 0;
       if (!cut.trim() || n >= MOST_OF_ONE || lists.isLeft(check, cut)) return;
       counts.set(check, n + 1);
@@ -90,8 +90,8 @@ export function lookOver({ language, outlet, fields, goods, motif }: Looked, { l
       if (p.code === 'stuffed') tell('stuffed', String(p.values.word), p.values);
       else for (const piece of p.values.pieces as string[]) tell(p.code as Check, piece);
     }
-    for (const word of piecesIn(text, lists.barredAt(outlet))) tell('barred', word);
-    for (const word of piecesIn(text, lists.trademarks)) tell('trademark', word);
+    for (const word of phrasesIn(text, lists.barredAt(outlet))) tell('barred', word);
+    for (const word of phrasesIn(text, lists.trademarks)) tell('trademark', word);
     if (!english) continue;
     for (const word of unknownWords(text, f.kind === 'long', known)) tell('spelling', word.toLowerCase());
     if (!goods) continue;

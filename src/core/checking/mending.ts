@@ -16,7 +16,7 @@ const cut = (what: string, fields: string[], how: 'plain' | 'word'): Step => ({
 /** What mends a finding in all listings that have it, in the fields in which it was found. */
 export function mendingOf({ check, what, values }: Pick<Finding, 'check' | 'what' | 'values'>, fields: string[]): Mending {
   // of a piece that was cut off only the beginning is known
-  if (what.length >= MOST_WHAT) return null;
+  if (what.length >= MOST_WHAT - 1) return null;
   switch (check) {
     case 'limits':
       return { steps: [{ does: 'fit', fields }] };

@@ -1,15 +1,15 @@
 import { tellingWords } from '../copy/telling';
 import type { Noun } from '../correcting/finding';
-import { phrasePattern, piecesIn } from './piece';
+import { phraseFinder, type PhraseFinder } from './piece';
 
-/** Nouns that goods are called by, and what of them is another product for one docket’s goods. */
+/** Nouns that are another product's for one docket's goods. */
 export interface OtherNouns {
-  /** In titles and tags any of them is meant; in a long text only where it speaks of this one: “this mug”. */
-  line: RegExp | null;
-  long: RegExp | null;
+  find: PhraseFinder;
   /** One and many, by every form in small letters. */
   noun: ReadonlyMap<string, Noun>;
 }
+/** A long text says of itself what it is. */
+const OF_ITSELF = /(?<!\p{L})(?:this|these|our|each|every) (?:\p{L}+ )?$/u;
 
 const headOf = (noun: string): string => tellingWords(noun).at(-1) ?? '';
 const forms = ({ one, many }: Noun): string[] => [one.toLowerCase(), many.toLowerCase()];
@@ -25,18 +25,18 @@ export function otherNouns(all: readonly Noun[], own: readonly string[], stated:
     const words = tellingWords(n.one);
     return !theirs.has(headOf(n.one)) && !own.some((o) => o.toLowerCase() === n.one.toLowerCase()) && !words.every((w) => said.has(w)); // prettier-ignore
   });
-  const spelt = other.flatMap(forms);
-  const line = phrasePattern(spelt);
   return {
-    line,
-    long: line && new RegExp(`(?<=\\b(?:this|these|our|each|every)\\s+(?:\\p{L}+\\s+)?)${line.source}`, 'giu'),
+    find: phraseFinder(other.flatMap(forms)),
     noun: new Map(other.flatMap((n) => forms(n).map((f) => [f, n] as const))),
   };
 }
 
-/** Nouns of another product in a text, each once; not those that the motif itself speaks of. */
+/** In titles and tags any of them is meant; in a long text only where it speaks of this one, “this mug”. Each is told once. */
 export function nounsIn(text: string, kind: 'line' | 'long' | 'tags', other: OtherNouns, motif: string): Noun[] {
   const about = new Set(tellingWords(motif));
-  const found = piecesIn(text, kind === 'long' ? other.long : other.line).map((form) => other.noun.get(form));
+  const found = other
+    .find(text)
+    .filter(({ before }) => kind !== 'long' || OF_ITSELF.test(before))
+    .map(({ phrase }) => other.noun.get(phrase));
   return [...new Set(found)].filter((n): n is Noun => n !== undefined && !tellingWords(n.one).some((w) => about.has(w)));
 }

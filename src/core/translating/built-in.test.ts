@@ -79,3 +79,21 @@ test('of what the writer says of the standard set it has words for a good part',
 });
 
 test('regions are of no account to it', () => expect(['de-AT', 'fr', 'ES-mx'].map(bareLanguage)).toEqual(['de', 'fr', 'es']));
+
+// counted in what is left, not in time: no pattern is tried on what is longer than any sentence of the tables
+test('a text without end is not taken apart without end: what is too long to be a sentence stays as it came', async () => {
+  for (const unit of ['a, in a, for a, ', 'a with ', 'A, and b and ', 'Care: ']) {
+    const text = unit.repeat(Math.ceil(90_000 / unit.length)).trim();
+    expect((await say(text, 'de', 'long')).text.length).toBeGreaterThan(40_000);
+    expect((await say(text, 'de')).text.length).toBeGreaterThan(40_000);
+  }
+  const long = `${'word '.repeat(100)}with more.`;
+  expect(await say(long, 'de', 'long')).toEqual({ text: long, left: [long] });
+});
+
+test('what is remembered of other texts changes none: a motif’s own name stays wherever it stands', async () => {
+  expect((await say('Crab Shirt', 'de')).text).toBe('Krabben-Shirt');
+  expect((await say('Crab Shirt', 'de', 'line', ['Crab'])).text).toBe('Crab Shirt');
+  expect((await say('Crab Shirt', 'fr')).text).toBe('T-shirt crabe');
+  expect((await say('Crab Shirt', 'de')).text).toBe('Krabben-Shirt');
+});

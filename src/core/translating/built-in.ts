@@ -18,6 +18,11 @@ type To = (typeof TO)[number];
 const QUOTED: Record<To, string> = { de: '„$1“', fr: '« $1 »', es: '«$1»' };
 /** Slots within slots go no deeper. */
 const DEEPEST = 4;
+/** A piece or a sentence longer than that is none that the tables have: it stays as it came, and no pattern is tried on it without end. */
+const LONGEST = 400;
+
+/** So many pieces are remembered, of a sentence’s length each. */
+const KEPT = 5000;
 
 /** What was said, and whether all of it is in the other language. */
 interface Said {
@@ -34,6 +39,8 @@ interface Pattern {
   row: Row;
   /** Letters outside of slots: the more a pattern says itself, the surer it is. */
   letters: number;
+  /** The longest of what it says itself, in small letters: where that does not stand it need not be tried. */
+  needs: string;
 }
 
 /** What may stand in a slot of English, by the first letters of its name. */
@@ -53,7 +60,8 @@ function patternOf(row: Row): Pattern {
     slots.push(slot);
     return `(${SLOTS.find(([name]) => name.test(slot))![1]})`;
   });
-  return { match: new RegExp(`^${source.join('')}$`, 'isu'), slots, row, letters: row.en!.replace(/\{\w+\}/g, '').length };
+  const needs = row.en!.toLowerCase().split(/\{\w+\}|\ba (?=\{)/).reduce((a, b) => (b.length > a.length ? b : a)); // prettier-ignore
+  return { match: new RegExp(`^${source.join('')}$`, 'isu'), slots, row, letters: row.en!.replace(/\{\w+\}/g, '').length, needs };
 }
 
 /** The built-in translator over some tables: German, French and Spanish from English, of what the trade and our own writer say. */
@@ -91,6 +99,7 @@ export function builtIn(tables: Tables): Translator {
   /** A phrase: whole, by a pattern, as goods with what they are of, or word by word. */
   function phrase(text: string, to: To, kept: Kept, deep: number): Said {
     const bare = text.trim();
+    if (bare.length > LONGEST) return said(bare, false);
     if (kept.has(key(bare)) || !/\p{L}/u.test(bare)) return said(bare, true);
     const known = whole(bare, to);
     if (known) return said(known, true);
@@ -133,8 +142,8 @@ export function builtIn(tables: Tables): Translator {
     return many && of ? said(`${many} ${of}`, true) : said(text, false);
   }
 
-  function byPattern({ match, slots, row }: Pattern, text: string, to: To, kept: Kept, deep: number): Said | null {
-    const found = match.exec(text);
+  function byPattern({ match, slots, row, needs }: Pattern, text: string, to: To, kept: Kept, deep: number): Said | null {
+    const found = text.toLowerCase().includes(needs) ? match.exec(text) : null;
     if (!found || !row[to]) return null;
     let all = true;
     const by = new Map<string, string>();
@@ -158,7 +167,7 @@ export function builtIn(tables: Tables): Translator {
     return said(made.map((m) => m.text).join(' '), made.every((m) => m.whole)); // prettier-ignore
   }
   function sentence(text: string, to: To, kept: Kept, deep: number): Said {
-    if (deep < 0) return said(text, false);
+    if (deep < 0 || text.length > LONGEST) return said(text, false);
     for (const p of sentences) {
       const made = byPattern(p, text, to, kept, deep);
       if (made?.whole) return said(capital(made.text), true);
@@ -167,13 +176,28 @@ export function builtIn(tables: Tables): Translator {
     return it.whole ? said(it.text + (text.endsWith('.') ? '.' : ''), true) : said(text, false);
   }
 
+  /** Many texts say the same: pieces that name nothing of a motif are the same whatever it is called. */
+  const before = new Map<string, Said>();
+  function once(text: string, to: To, kept: Kept, how: typeof sentence | typeof phrase): Said {
+    const lower = key(text);
+    for (const k of kept) if (lower.includes(k)) return how(text, to, kept, DEEPEST);
+    const asked = `${to} ${how === phrase} ${text}`;
+    let made = before.get(asked);
+    if (!made) {
+      made = how(text, to, kept, DEEPEST);
+      if (before.size >= KEPT) before.clear();
+      before.set(asked, made);
+    }
+    return made;
+  }
+
   function one({ text, kind, keep }: ToTranslate, to: To): Translated {
     const kept: Kept = new Set(keep.map(key));
     const left: string[] = [];
     if (kind === 'line') {
       const made = text.split(/(\s*[,:]\s+)/).map((piece, i) => {
         if (i % 2) return piece;
-        const it = phrase(piece, to, kept, DEEPEST);
+        const it = once(piece, to, kept, phrase);
         if (!it.whole) left.push(piece);
         return capitalAs(piece, it.text);
       });
@@ -182,7 +206,7 @@ export function builtIn(tables: Tables): Translator {
     const lines = text.split('\n').map((line) => {
       const [, sign, rest] = /^(\s*(?:[-•*]\s+)?)(.*)$/s.exec(line)!;
       const made = splitSentences(rest!).map((s) => {
-        const it = sentence(s, to, kept, DEEPEST);
+        const it = once(s, to, kept, sentence);
         if (!it.whole) left.push(s);
         return it.text;
       });

@@ -25,6 +25,16 @@ export async function keepHouseWords(tx: Tx, document: HouseWords, seen: number,
   return kept.rowCount === 1;
 }
 
+/** What all proofs are held against, as one word: it changes with the lists, dockets, blanks, rules, and the checks themselves. */
+export const basisNow = async (tx: Tx, checks: number): Promise<string> =>
+  (await row<{ basis: string }>(
+    tx,
+    `SELECT md5(concat_ws(' ', $1::text, (SELECT basis FROM house_words), (SELECT string_agg(id || ':' || revision, ',' ORDER BY id) FROM docket),
+       (SELECT string_agg(id || ':' || rules_version, ',' ORDER BY id) FROM outlet),
+       (SELECT string_agg(b.id || ':' || b.version, ',' ORDER BY b.id) FROM blank b WHERE b.id IN (SELECT blank_id FROM docket_line)))) AS basis`,
+    [checks],
+  ))!.basis;
+
 /** A proof whose words are to be looked over. */
 export interface ToLookAt {
   id: string;
@@ -69,12 +79,16 @@ export async function keepFindings(tx: Tx, basis: string, looked: readonly Looke
   );
   await addFindings(tx, looked.flatMap(({ id, findings }) => findings.map((f) => ({ proof: id, ...f })))); // prettier-ignore
 }
-const addFindings = (tx: Tx, findings: readonly (Finding & { proof: string })[]): Promise<unknown> =>
-  tx.query(
-    `INSERT INTO finding (proof_id, "check", field, language, what, told)
-     SELECT f.proof, f."check", f.field, f.language, f.what, f."values" FROM jsonb_to_recordset($1) AS f(proof uuid, "check" text, field text, language text, what text, "values" jsonb)`,
-    [JSON.stringify(findings)],
-  );
+/** So many go with one statement. */
+const AT_ONCE = 5000;
+async function addFindings(tx: Tx, findings: readonly (Finding & { proof: string })[]): Promise<void> {
+  for (let from = 0; from < findings.length; from += AT_ONCE)
+    await tx.query(
+      `INSERT INTO finding (proof_id, "check", field, language, what, told)
+       SELECT f.proof, f."check", f.field, f.language, f.what, f."values" FROM jsonb_to_recordset($1) AS f(proof uuid, "check" text, field text, language text, what text, "values" jsonb)`,
+      [JSON.stringify(findings.slice(from, from + AT_ONCE))],
+    );
+}
 
 /** Finds anew which listings of one outlet have the same title. */
 export async function findSameTitles(tx: Tx): Promise<void> {

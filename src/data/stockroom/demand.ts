@@ -74,12 +74,15 @@ export async function demandWindow(
   from: number,
   count: number,
 ): Promise<{ total: number; rows: (DemandRow & { used: number })[] }> {
-  const meant = `FROM demand LEFT JOIN (${SAID}) said ON tag = phrase ${WHERE} ${use ? USED[use] : ''}`;
+  // what listings say is asked only of what it decides on, or of the rows that are shown
+  const said = `LEFT JOIN (${SAID}) said ON tag = phrase`;
+  const meant = `FROM demand ${use ? said : ''} ${WHERE} ${use ? USED[use] : ''}`;
   const by = [find, seasonFrom ?? null, IN_SEASON, speaking?.about ?? null, speaking?.known ?? null];
   const { n } = (await row<{ n: number }>(tx, `SELECT count(*)::int AS n ${meant}`, by))!;
   const found = await rows<DemandRow & { used: number }>(
     tx,
-    `${DEMAND.replace(' FROM demand', '')}, coalesce(n, 0) AS used ${meant} ORDER BY ${ORDERS[order]} OFFSET $6 LIMIT $7`,
+    `SELECT s.*, coalesce(n, 0) AS used FROM (${DEMAND.replace(' FROM demand', '')} ${meant} ORDER BY ${ORDERS[order]} OFFSET $6 LIMIT $7) s ${said}
+     ORDER BY ${ORDERS[order]}`,
     [...by, from, count],
   );
   return { total: n, rows: found };

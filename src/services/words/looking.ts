@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto';
 import { ALIKE, alikeGroups, sketchOf } from '../../core/checking/sketch';
-import type { Finding } from '../../core/checking/checks';
+import { MOST_WHAT, type Finding } from '../../core/checking/checks';
+import { beginning } from '../../core/checking/piece';
 import { houseLists, NO_WORDS, type HouseLists } from '../../core/checking/house-words';
 import { lookOver, sentenceKey, type GoodsTold, type LookedField } from '../../core/checking/look';
 import { otherNouns } from '../../core/checking/nouns';
@@ -107,12 +107,8 @@ async function basisOf(tx: Tx): Promise<Basis> {
   for (const [, o] of outlets) know(o.name);
   know(await workspaceName(tx));
   for (const n of once) know(`${n.one} ${n.many}`);
-  const key = createHash('sha256')
-    .update(JSON.stringify([CHECKS_AT, house?.basis ?? 0, dockets.map((d) => [d.id, d.revision]), outlets.map(([id, o]) => [id, o.rules.texts, o.rules.tags])]))
-    .digest('hex')
-    .slice(0, 16); // prettier-ignore
   return {
-    key,
+    key: await data.basisNow(tx, CHECKS_AT),
     lists: houseLists(house?.document ?? NO_WORDS),
     goods: new Map(dockets.flatMap((d) => {
       const told = goodsTold(d, mine(d), once);
@@ -167,10 +163,20 @@ function lookAt(p: ToLookAt, basis: Basis, spelling: Spelling): LookedOver {
   return {
     id: p.id,
     version: p.version,
-    title: title ? `${language} ${title}`.slice(0, 1000) : null,
+    title: title ? beginning(`${language} ${title}`, 1000) : null,
     sketch: sketch && Buffer.from(sketch.buffer).toString('hex'),
     findings,
   };
+}
+
+/** The same, whatever stands there: one that our own code fails at is told in the log, and holds up no other. */
+function lookedAt(p: ToLookAt, basis: Basis, spelling: Spelling): LookedOver {
+  try {
+    return lookAt(p, basis, spelling);
+  } catch (error) {
+    console.error(`looking the words of proof ${p.id} over:`, error);
+    return { id: p.id, version: p.version, title: null, sketch: null, findings: [] };
+  }
 }
 
 /** Goes on with a look, window by window, until all is looked over, it is stopped, or others have their turn. */
@@ -184,7 +190,7 @@ export async function lookOn(workspace: string, spelling: () => Spelling): Promi
       const look = await data.lookForUpdate(tx);
       if (look?.state !== 'going') return null;
       const window = await data.toLookAt(tx, basis.key, after, WINDOW);
-      await data.keepFindings(tx, basis.key, window.map((p) => lookAt(p, basis, spelling()))); // prettier-ignore
+      await data.keepFindings(tx, basis.key, window.map((p) => lookedAt(p, basis, spelling()))); // prettier-ignore
       const looked = look.looked + window.length;
       await data.setLook(tx, { state: 'going', looked, total: Math.max(look.total, looked) });
       return window;
@@ -208,7 +214,7 @@ async function together(workspace: string, basis: Basis): Promise<void> {
     for (const group of groups) {
       const first = titles.get(found[group[0]!]!.id)?.replace(/^\S+ /, '') ?? 'without a title';
       if (basis.lists.isLeft('alike', first)) continue;
-      for (const i of group) alike.push({ proof: found[i]!.id, check: 'alike', field: 'description', language, what: first.slice(0, 500), values: { of: group.length, share: ALIKE } }); // prettier-ignore
+      for (const i of group) alike.push({ proof: found[i]!.id, check: 'alike', field: 'description', language, what: beginning(first, MOST_WHAT), values: { of: group.length, share: ALIKE } }); // prettier-ignore
     }
   } // prettier-ignore
   await inWorkspace(workspace, async (tx) => {
@@ -223,7 +229,7 @@ async function together(workspace: string, basis: Basis): Promise<void> {
 /** Has the words of all proofs looked over that were not as they are now; goes on where that was stopped. Returns how many are to come. */
 export const beginLook = (workspace: string): Promise<number> =>
   inWorkspace(workspace, async (tx) => {
-    const left = await data.countToLookAt(tx, (await basisOf(tx)).key);
+    const left = await data.countToLookAt(tx, await data.basisNow(tx, CHECKS_AT));
     const look = await data.lookForUpdate(tx);
     if (look?.state === 'going') return left;
     await data.setLook(tx, { state: 'going', total: left, looked: 0 });
@@ -240,5 +246,5 @@ export const stopLook = (workspace: string): Promise<void> =>
 
 /** How many proofs were not looked over as they are now, and whether a look goes on. */
 export async function lookNow(tx: Tx): Promise<{ waiting: number; look: data.LookRow | null }> {
-  return { waiting: await data.countToLookAt(tx, (await basisOf(tx)).key), look: await data.lookRow(tx) };
+  return { waiting: await data.countToLookAt(tx, await data.basisNow(tx, CHECKS_AT)), look: await data.lookRow(tx) };
 }

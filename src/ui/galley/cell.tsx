@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { GalleyCellView } from '@/api/shapes/galley';
 import type { OutletView } from '@/api/views';
-import { phrasePattern } from '@/core/checking/piece';
+import { piecePattern } from '@/core/checking/piece';
 import { inMargin, marksOf, type Mark } from '@/core/correcting/marks';
 import { lengthOf } from '@/core/outlet/length';
 import { isKept } from '@/core/listing/proof';
@@ -60,7 +60,7 @@ function Marked({ marks }: { marks: readonly Mark[] }) {
 
 /** A text in which what was found is underlined, as a proof-reader queries it. */
 function Pointed({ text, pieces }: { text: string; pieces: readonly string[] }) {
-  const pattern = phrasePattern(pieces);
+  const pattern = piecePattern(pieces);
   if (!pattern) return text;
   return text.split(new RegExp(`(${pattern.source})`, pattern.flags)).map((part, i) =>
     i % 2 ? (

@@ -11,6 +11,9 @@ import { Tabs } from '../parts/tabs';
 import type { Put } from '../parts/use-address';
 import type { Column } from './search';
 
+/** Each outlet's own language. */
+const OWN = 'own';
+
 /** Which listings' words are looked at, in which language, and which fields of them. */
 export function Head({
   address,
@@ -48,9 +51,9 @@ export function Head({
       {languages.length > 1 && (
         <Tabs
           label="Language"
-          value={language ?? languages[0]!}
-          change={(l) => put({ language: l === languages[0] ? null : l })}
-          tabs={languages.map((l) => ({ value: l, word: languageName(l) }))}
+          value={language ?? OWN}
+          change={(l) => put({ language: l === OWN ? null : l })}
+          tabs={[{ value: OWN, word: 'Each its own' }, ...languages.map((l) => ({ value: l, word: languageName(l) }))]}
         />
       )}
       <span className={languages.length > 1 ? 'w-[136px]' : 'w-[190px]'}>

@@ -40,9 +40,9 @@ export const columnsShown = (address: URLSearchParams, all: readonly Column[]): 
   return shown.length ? shown : all.slice(0, 1);
 };
 
-/** The language that an address looks at; null where there is only each outlet's own. */
+/** The language that an address looks at; null for each outlet's own. */
 export const languageOf = (address: URLSearchParams, languages: readonly string[]): string | null =>
-  address.get('language') ?? (languages.length > 1 ? languages[0]! : null);
+  languages.find((l) => l === address.get('language')) ?? null;
 
 /** Languages that some outlets are written in, the most common first; empty means each outlet's own. */
 export function languagesOf(outlets: readonly OutletView[]): string[] {

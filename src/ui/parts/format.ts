@@ -18,3 +18,6 @@ export const groundFor = (measured: { lightness: number; clearShare: number } | 
   !measured || fillsSheet(measured) ? 'bg-paper2' : measured.lightness > 0.62 ? 'bg-[#33302d]' : 'bg-[#efe6d4]';
 
 export const bytes = (n: number): string => (n > 1e6 ? `${(n / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(n / 1e3))} kB`);
+
+/** Visits as a person reads them: few with a decimal, many without. */
+export const visits = (worth: number): string => (worth >= 10 ? thousands(Math.round(worth)) : worth.toFixed(1));

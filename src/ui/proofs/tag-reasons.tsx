@@ -2,8 +2,8 @@
 import { useQuery } from '@tanstack/react-query';
 import type { TagReasonsView } from '@/api/shapes/words';
 import { api, sentenceOf } from '../api';
+import { visits } from '../parts/format';
 import { Popover } from '../parts/popover';
-import { visits } from '../stockroom/demand/search';
 
 /** Why these tags: what that is searched each of them answers to, and which were nearly chosen. */
 export const TagReasons = ({ proof, has }: { proof: string; has: readonly string[] }) => (

@@ -1,5 +1,6 @@
 import { worth } from '@/core/tags/demand';
-import { demandSearch, monthName, visits, worthSum } from './search';
+import { visits } from '../../parts/format';
+import { demandSearch, monthName, worthSum } from './search';
 
 const asked = (text: string, month = 10) => demandSearch(new URLSearchParams(text), month);
 

@@ -1,3 +1,5 @@
+import { visits } from '../../parts/format';
+
 /** Rows of a block of the list. */
 export const BLOCK = 60;
 
@@ -33,8 +35,6 @@ export function demandSearch(address: URLSearchParams, month: number): DemandAsk
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']; // prettier-ignore
 export const monthName = (month: number): string => MONTHS[month]!;
 
-/** Visits as a person reads them: few with a decimal, many without. */
-export const visits = (worth: number): string => (worth >= 10 ? Math.round(worth).toLocaleString('en') : worth.toFixed(1));
 /** What a phrase is worth, with its figures put in. */
 export const worthSum = (d: { searches: number; clickRate: number; competing: number; worth: number }): string =>
   `${d.searches.toLocaleString('en')} × ${(d.clickRate * 100).toFixed(1)}% ÷ √(1 + ${d.competing.toLocaleString('en')}) = ${visits(d.worth)}`;

@@ -7,7 +7,7 @@ import { thousands } from '@/core/thousands';
 import { act, api, sentenceOf } from '../../api';
 import { Find } from '../../parts/fields/find';
 import { ChoiceField } from '../../parts/fields/field';
-import { count } from '../../parts/format';
+import { count, visits } from '../../parts/format';
 import { WindowedList } from '../../parts/lists/list';
 import { useWindows, type Source } from '../../parts/lists/windows';
 import { Menu } from '../../parts/menu';
@@ -16,7 +16,7 @@ import { Slip, Line } from '../../parts/slip';
 import { Tabs } from '../../parts/tabs';
 import { useAddress } from '../../parts/use-address';
 import { Months } from './months';
-import { BLOCK, demandSearch, monthName, ORDERS, visits, worthSum, type DemandAsked, type Shown } from './search';
+import { BLOCK, demandSearch, monthName, ORDERS, worthSum, type DemandAsked, type Shown } from './search';
 
 type Row = DemandWindowView['rows'][number] & { id: string };
 interface Window extends Omit<DemandWindowView, 'rows'> {
