@@ -137,5 +137,8 @@ test('a look can be stopped, and goes on; what makes no sense is refused with a 
   const odd = await call<{ detail: string }>('POST', '/proofs/words/rows', { search: { found: 'shoes' }, fields: ['title'], from: 0, count: 1 }); // prettier-ignore
   expect([odd.status, odd.body.detail]).toEqual([422, 'Words are not looked over for that.']);
   expect((await call('POST', '/words/checks/left', { check: 'spelling', what: '' })).status).toBe(422);
+  // a whole field is no one thing: what is still to come would be left with it
+  for (const check of ['limits', 'missing', 'by-machine'])
+    expect((await call('POST', '/words/checks/left', { check, what: 'Title' })).status).toBe(422);
   expect((await call('PUT', '/words/lists', { seen: 0, document: { right: 'x' } })).status).toBe(422);
 });

@@ -17,6 +17,11 @@ export const CHECKS = [
 ] as const;
 export type Check = (typeof CHECKS)[number];
 
+/** Checks whose findings name a field and no piece of it: to leave one as it is would be to leave all that are still to come. */
+const OF_FIELDS: ReadonlySet<Check> = new Set(['limits', 'missing', 'by-machine']);
+/** Can what a check found be left as it is, in every listing? */
+export const mayBeLeft = (check: Check): boolean => !OF_FIELDS.has(check);
+
 /** How a check is called, and what it means by that. */
 export const CHECK_WORDS: Record<Check, { label: string; says: string }> = {
   limits: { label: 'Limits', says: 'Longer, or more, than its outlet takes.' },

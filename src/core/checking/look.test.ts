@@ -162,6 +162,11 @@ describe('mends', () => {
     const text = { limit: 100, counted: 'code points' as const, required: true, format: 'plain' as const, label: 'Title' };
     expect(corrected({ field: 'title', language: 'en', value: before, made: null, text }, mend.steps, {})).toEqual({ ok: true, value: after }); // prettier-ignore
   });
+  test('a long text that says the same over and over is written anew', () => {
+    const long = { check: 'stuffed' as const, what: 'owl', values: { long: true, word: 'owl', times: 9 } };
+    expect(mendingOf(long, ['description'])).toEqual({ write: ['description'] });
+    expect(mendingLabel(long)).toBe('Write anew');
+  });
   test('a piece that was cut off is not mended for all', () =>
     expect(mendingOf({ check: 'sellers', what: 'x'.repeat(500), values: {} }, ['description'])).toBeNull());
 });

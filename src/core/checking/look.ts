@@ -87,7 +87,7 @@ export function lookOver({ language, outlet, fields, goods, motif }: Looked, { l
     if (!text) continue;
     if (f.byMachine) tell('by-machine', f.label);
     for (const p of wordFindings(f.field, f.value, f.kind)) {
-      if (p.code === 'stuffed') tell('stuffed', String(p.values.word), p.values);
+      if (p.code === 'stuffed') tell('stuffed', String(p.values.word), { ...p.values, long: f.kind === 'long' });
       else for (const piece of p.values.pieces as string[]) tell(p.code as Check, piece);
     }
     for (const word of phrasesIn(text, lists.barredAt(outlet))) tell('barred', word);

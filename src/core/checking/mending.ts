@@ -27,7 +27,8 @@ export function mendingOf({ check, what, values }: Pick<Finding, 'check' | 'what
     case 'by-machine':
       return { steps: [{ does: 'take', fields }] };
     case 'stuffed':
-      return { steps: [{ does: 'no-repeats', fields }] };
+      // a long text is said anew: what can go of a line would leave holes in it
+      return values.long ? { write: fields } : { steps: [{ does: 'no-repeats', fields }] };
     case 'other-noun':
       return { steps: [{ does: 'noun', fields, ...(values as Pick<Step, 'from' | 'to'>) }] };
     case 'spelling': {
@@ -63,6 +64,7 @@ const MENDS: Record<Check, string> = {
 };
 /** What a mend is called on its button. */
 export function mendingLabel({ check, values }: Pick<Finding, 'check' | 'values'>): string {
+  if (check === 'stuffed' && values.long) return 'Write anew';
   if (check === 'spelling') return `Write “${(values.instead as string[])[0]!}”`;
   if (check === 'other-noun') return `Put “${(values.to as { one: string }).one}”`;
   return MENDS[check];

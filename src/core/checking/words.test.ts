@@ -48,6 +48,11 @@ describe('stuffing', () => {
     expect(codes('An owl. '.repeat(70))).toEqual(['stuffed']);
     expect(wordFindings('description', 'An owl. '.repeat(70), 'long')[0]!.mend).toBeUndefined();
   });
+  test('what sentences need says nothing: a long text may say it as often as it likes', () => {
+    const text = 'It is what it is, and you have it as you like it. '.repeat(6) + 'Moon, roof, river, lamp, gate, barn, hill, road, field, stone, wall, well. '.repeat(4); // prettier-ignore
+    expect(codes(text)).toEqual([]);
+    expect(codes(text + ' Owl.'.repeat(20))).toEqual(['stuffed']);
+  });
   // what our own writer makes must be nothing that we warn of
   test('no text of the standard set is stuffed, unfinished or personal', () => {
     for (const motif of [...DEMO_MOTIFS, ...MOTIFS]) {

@@ -1,5 +1,6 @@
 import { closedUp } from '../copy/closed-up';
 import { withoutRepeats } from '../copy/without-repeats';
+import { singular } from '../copy/plural';
 import { tellingWords } from '../copy/telling';
 import type { Value } from '../correcting/correct';
 import type { Problem } from '../listing/problems';
@@ -15,9 +16,20 @@ const FEW_WORDS = 6;
 const STUFFED_LONG = 0.12;
 const MANY_WORDS = 60;
 
+const NONE: ReadonlySet<string> = new Set();
+/** Words that sentences need and that say nothing, in the singular: a long text may say them as often as it likes. */
+const OF_SENTENCES: ReadonlySet<string> = new Set(
+  'it its this that these those they them their you your we our us he she him her his who whom which what when where why how i me my be am are was were been has have had do does did will would can could should may might must not no nor so but if than then there here up out off over into onto once only just very too also all any each every some such one two more most other another own same both few'
+    .split(' ')
+    .map(singular),
+);
+
 /** How much a text repeats itself: the share of its telling words (singular, no small words) that stood before, and its commonest one. */
-export function repetition(text: string): { words: number; share: number; word: string; times: number } {
-  const words = tellingWords(text);
+export function repetition(
+  text: string,
+  small: ReadonlySet<string> = NONE,
+): { words: number; share: number; word: string; times: number } {
+  const words = tellingWords(text).filter((w) => !small.has(w));
   const count = new Map<string, number>();
   for (const w of words) count.set(w, (count.get(w) ?? 0) + 1);
   const [word, times] = [...count].reduce((a, b) => (b[1] > a[1] ? b : a), ['', 0] as [string, number]);
@@ -59,7 +71,7 @@ export function wordFindings(field: string, value: Value, kind: 'line' | 'long' 
   ];
   if (personal.length) tell('personal', { pieces: personal }, without(text, personal));
   if (kind === 'tags') return out;
-  const { words, share, word, times } = repetition(text);
+  const { words, share, word, times } = repetition(text, kind === 'long' ? OF_SENTENCES : undefined);
   const stuffed =
     kind === 'line'
       ? words >= FEW_WORDS && (share > STUFFED.share || (times >= STUFFED.times && times / words > STUFFED.ofOne))

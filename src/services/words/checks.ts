@@ -1,4 +1,4 @@
-import { CHECKS, CHECK_WORDS, type Check } from '../../core/checking/checks';
+import { CHECKS, CHECK_WORDS, mayBeLeft, type Check } from '../../core/checking/checks';
 import { HouseWords, needsLook, NO_WORDS } from '../../core/checking/house-words';
 import { mendingLabel, mendingOf, type Mending } from '../../core/checking/mending';
 import { findingSentence } from '../../core/checking/sentences';
@@ -120,6 +120,8 @@ const LISTS: Record<keyof HouseWords, string> = {
 /** Leaves something that was found as it is, in every listing: a word is then spelt right. */
 export const leaveFound = (workspace: string, check: Check, what: string): Promise<HouseWordsSeen> =>
   inWorkspace(workspace, async (tx) => {
+    if (!mayBeLeft(check))
+      throw new Trouble('not-valid', 'That is about a whole field: it is mended listing by listing, or all at once.', 'check');
     const before = await seenIn(tx);
     const { document } = before;
     const next: HouseWords =

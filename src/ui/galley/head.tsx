@@ -7,12 +7,8 @@ import { ChoiceField } from '../parts/fields/field';
 import { Find } from '../parts/fields/find';
 import { count } from '../parts/format';
 import { Popover } from '../parts/popover';
-import { Tabs } from '../parts/tabs';
 import type { Put } from '../parts/use-address';
 import type { Column } from './search';
-
-/** Each outlet's own language. */
-const OWN = 'own';
 
 /** Which listings' words are looked at, in which language, and which fields of them. */
 export function Head({
@@ -48,15 +44,7 @@ export function Head({
         <h1 className="text-[20px] leading-tight">Galley</h1>
         <p className="text-[12px] text-soft">{count(total, 'listing')}</p>
       </div>
-      {languages.length > 1 && (
-        <Tabs
-          label="Language"
-          value={language ?? OWN}
-          change={(l) => put({ language: l === OWN ? null : l })}
-          tabs={[{ value: OWN, word: 'Each its own' }, ...languages.map((l) => ({ value: l, word: languageName(l) }))]}
-        />
-      )}
-      <span className={languages.length > 1 ? 'w-[136px]' : 'w-[190px]'}>
+      <span className={languages.length > 1 ? 'w-[150px]' : 'w-[190px]'}>
         <Find
           label="Find in the words"
           hint="find in the words"
@@ -64,6 +52,16 @@ export function Head({
           change={(says) => put({ says: says || null })}
         />
       </span>
+      {languages.length > 1 && (
+        <ChoiceField
+          hideLabel
+          label="Language"
+          className="w-[126px]"
+          value={language ?? ''}
+          onChange={(e) => put({ language: e.target.value || null })}
+          options={[['', 'each its own'], ...languages.map((l) => [l, languageName(l)] as const)]}
+        />
+      )}
       <ChoiceField
         hideLabel
         label="Run"

@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import type { CheckView } from '@/api/shapes/checks';
 import type { CorrectionDoneView, GalleyRowView, GalleyWindowView } from '@/api/shapes/galley';
 import type { OutletView } from '@/api/views';
+import { mayBeLeft } from '@/core/checking/checks';
 import type { Step } from '@/core/correcting/steps';
 import { thousands } from '@/core/thousands';
 import { act, api, Refusal, sentenceOf } from '../api';
@@ -264,7 +265,7 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
       slip === 'checks' && things.length ? { says: 'Previous thing that was found', does: () => stepBy(-1) } : null,
     'galley.mend': slip === 'checks' && thing?.found.mend ? { says: thing.found.mend.label, does: () => mend(thing) } : null,
     'galley.leave':
-      slip === 'checks' && thing
+      slip === 'checks' && thing && mayBeLeft(thing.check.check)
         ? {
             says: thing.check.check === 'spelling' ? 'It is spelt right' : 'Leave it as it is',
             does: () =>
