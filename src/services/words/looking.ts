@@ -31,7 +31,7 @@ export interface Spelling {
 }
 
 /** Goes up when the checks themselves become others: all words are looked over again. */
-const CHECKS_AT = 2;
+const CHECKS_AT = 1;
 const WINDOW = 250;
 /** Others have their turn after so long. */
 const TURN_MS = 5000;
