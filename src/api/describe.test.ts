@@ -11,7 +11,17 @@ const made = describeApi([
     { does: 'changes a thing', params: { id: IdOf('thing') }, body: Exactly({ title: Type.String() }), answers: Thing },
     () => ({ title: '', next: null }),
   ),
-  route('GET', '/things', { does: 'all', open: true, answers: Exactly({ items: Type.Array(Thing) }) }, () => ({ items: [] })),
+  route(
+    'GET',
+    '/things',
+    {
+      does: 'all',
+      open: true,
+      query: { word: Type.String(), most: Type.Optional(Type.Integer()) },
+      answers: Exactly({ items: Type.Array(Thing) }),
+    },
+    () => ({ items: [] }),
+  ),
 ]) as { paths: Record<string, Record<string, Record<string, unknown>>>; components: { schemas: Record<string, unknown> } };
 
 test('a shape with a name is told once and referred to, also within a list', () => {
@@ -36,6 +46,11 @@ test('a field called title is a field like any other', () =>
 test('names in the path are parameters that must be there', () =>
   expect(made.paths['/things/{id}']!.post!.parameters).toEqual([
     { name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } },
+  ]));
+test('of what is asked by the query, what must be there says so', () =>
+  expect(made.paths['/things']!.get!.parameters).toEqual([
+    { name: 'word', in: 'query', required: true, schema: { type: 'string' } },
+    { name: 'most', in: 'query', schema: { type: 'integer' } },
   ]));
 test('what anybody may ask says so, and every operation has a name of its own', () => {
   expect([made.paths['/things']!.get!.security, made.paths['/things/{id}']!.post!.security]).toEqual([[], undefined]);

@@ -1,4 +1,4 @@
-import type { TProperties, TSchema } from '@sinclair/typebox';
+import { OptionalKind, type TProperties, type TSchema } from '@sinclair/typebox';
 import type { Route } from './route';
 import { ProblemDetails } from './shapes/people';
 import { Exactly } from './shapes/parts';
@@ -30,7 +30,7 @@ const parameters = (where: 'path' | 'query', fields: TProperties) =>
   Object.entries(fields).map(([name, schema]) => ({
     name,
     in: where,
-    ...(where === 'path' && { required: true }),
+    ...(!(OptionalKind in schema) && { required: true }),
     schema: plain(schema),
   }));
 

@@ -67,7 +67,7 @@ beforeAll(async () => {
   const terms = (await (await bring('Terms of use.txt', Buffer.from('For your own use.\n'))).json()) as { id: string };
   const downloads = { ...docket.document.downloads!, along: [terms.id] };
   docket = await ok<Docket>('PUT', `/dockets/${docket.id}`, { ...docket, document: { ...docket.document, downloads } });
-  const run = await ok<{ id: string }>('POST', '/runs', { artworks: [await picture()], dockets: [docket.id] });
+  const run = await ok<{ id: string }>('POST', '/runs', { artworks: [await picture()], dockets: [docket.id], outlets: ['kestrel', 'quayside'] }); // prettier-ignore
   await drafted(run.id);
   proofs = await proofsOf(run.id);
 }, 240_000);
