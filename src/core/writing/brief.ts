@@ -104,7 +104,14 @@ export interface Written {
   tags: string[];
 }
 
-/** Writes texts from briefs. Null for a language that it does not write. Throws where it cannot be reached. */
+/**
+ * Writes texts from briefs. The one that ships is built in and works offline; a service outside can take its place by this interface. What it
+ * answers is held against the outlets' rules and looked over like any other text.
+ */
 export interface Writer {
-  write(brief: Brief): Promise<Written | null>;
+  /**
+   * As many answers as briefs, in their order; null for a language that it does not write. The same brief is to give the same text, for a proof
+   * that is drafted again would change otherwise. Throws where it cannot be reached: the proof is drafted again later.
+   */
+  write(briefs: readonly Brief[]): Promise<(Written | null)[]>;
 }

@@ -2,7 +2,7 @@ import { assembled, type RankedPart } from '../copy/ranked';
 import { tellingWords } from '../copy/telling';
 import { singular } from '../copy/plural';
 import type { Whole } from '../phrasebook/entry';
-import type { Brief, Tone, Written } from './brief';
+import type { Brief, Tone, Writer, Written } from './brief';
 import { diceFrom, type Dice } from './dice';
 import { capital, inSentence, listed, numbered, sentence, titled, withArticle } from './grammar';
 import { SAID } from './sentences';
@@ -230,6 +230,9 @@ export function write(brief: Brief): Written | null {
   const page = new Page(brief);
   return { long: longOf(brief, page), short: shortOf(brief, page), title: titleOf(brief, page), tags: tagsOf(brief, page) };
 }
+
+/** The writer that ships with the product. */
+export const builtInWriter: Writer = { write: (briefs) => Promise.resolve(briefs.map(write)) };
 
 /** Parts of a title as a pattern has them: one a line, less important the more dashes it begins with. */
 export const asPattern = (parts: readonly RankedPart[]): string =>

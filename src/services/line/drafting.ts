@@ -14,7 +14,8 @@ import { SEEN_BELOW } from '../../core/outlet/pictures';
 import { contentsOf, stateAfter } from './content';
 import { makingsOf, type Making } from './prepare/making';
 import type { Picture, PictureOrder } from './prepare/pictures';
-import { prepare, type Prepared } from './prepare/prepare';
+import { outlined, prepare, type Prepared } from './prepare/prepare';
+import { prepareAll } from './prepare/prepare-all';
 
 /** What came of the files that a proof sells. */
 export interface DownloadsMade {
@@ -45,26 +46,27 @@ const ordersIn = (pictures: readonly Picture[]): PictureOrder[] =>
   pictures.flatMap(({ shot: _, notOffered: __, ...p }) => (p.kind === 'free' ? [] : [p]));
 
 /** Plans the drafting of an artwork's waiting proofs in a run; null when the run was stopped or paused, or nothing waits. */
-export function planDrafts(workspace: string, runId: string, artworkId: string): Promise<DraftPlan | null> {
-  return inWorkspace(workspace, async (tx) => {
+export async function planDrafts(workspace: string, runId: string, artworkId: string): Promise<DraftPlan | null> {
+  const wanted = await inWorkspace(workspace, async (tx) => {
     const run = await runById(tx, runId);
     const artwork = await artworks.artworkById(tx, artworkId);
     if (run?.state !== 'going' || !artwork) return null; // resuming a paused run queues it again
     const waiting = await data.draftingProofs(tx, runId, artworkId);
     if (!waiting.length) return null;
     const makings = await makingsOf(tx, artwork, waiting);
-    const proofs = waiting.flatMap((proof, i) => {
-      const making = makings[i];
-      return making ? [{ proof, making, prepared: prepare(making) }] : [];
-    });
-    const pictures = [...new Map(proofs.flatMap((p) => ordersIn(p.prepared.pictures)).map((o) => [o.file, o])).values()];
-    const downloads = new Map(
-      proofs.flatMap(({ making, prepared: { downloads: order } }) =>
-        order ? [[order.manifest, { order, outlet: making.outlet.name }] as const] : [],
-      ),
-    );
-    return { artwork, pictures, downloads: [...downloads.values()], proofs };
+    return { artwork, found: waiting.flatMap((proof, i) => (makings[i] ? [{ proof, making: makings[i] }] : [])) };
   });
+  if (!wanted) return null;
+  // the writer may be outside: nothing is held in the database while it is asked
+  const prepared = await prepareAll(wanted.found.map((f) => f.making));
+  const proofs = wanted.found.map((f, i) => ({ ...f, prepared: prepared[i]! }));
+  const pictures = [...new Map(proofs.flatMap((p) => ordersIn(p.prepared.pictures)).map((o) => [o.file, o])).values()];
+  const downloads = new Map(
+    proofs.flatMap(({ making, prepared: { downloads: order } }) =>
+      order ? [[order.manifest, { order, outlet: making.outlet.name }] as const] : [],
+    ),
+  );
+  return { artwork: wanted.artwork, pictures, downloads: [...downloads.values()], proofs };
 }
 
 /** What a proof keeps of its pictures; `made` says which could be rendered. */
@@ -176,7 +178,7 @@ export function planPictures(workspace: string, proofId: string): Promise<Again 
     if (!proof || !artwork?.measured) return null;
     const [making] = await makingsOf(tx, artwork, [proof]);
     if (!making) return null;
-    const { pictures: all, downloads: order } = prepare(making);
+    const [{ pictures: all, downloads: order }] = (await prepareAll([making])) as [Prepared];
     const pictures = asTheyWere(proof, ordersIn(all));
     if (pictures.length !== proof.pictures.filter((p) => p.file).length) return null;
     const downloads = proof.downloads?.length && order ? { order, outlet: making.outlet.name } : null;
@@ -196,7 +198,7 @@ export const planGone = (workspace: string, artworkId: string): Promise<PictureO
     const proofs = await data.proofsOfArtwork(tx, artworkId);
     const by = new Map(proofs.map((p) => [p.id, p]));
     const orders = (await makingsOf(tx, artwork, proofs)).flatMap((m) =>
-      m ? asTheyWere(by.get(m.proofId)!, ordersIn(prepare(m).pictures)) : [],
+      m ? asTheyWere(by.get(m.proofId)!, ordersIn(prepare(outlined(m)).pictures)) : [],
     );
     return [...new Map(orders.map((o) => [o.file, o])).values()];
   });

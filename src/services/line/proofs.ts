@@ -9,7 +9,8 @@ import { putPrices } from '../../data/line/variants';
 import { contentsOf } from './content';
 import { keepFields } from './keeping';
 import { makingsOf } from './prepare/making';
-import { prepare } from './prepare/prepare';
+import type { Prepared } from './prepare/prepare';
+import { prepareAll } from './prepare/prepare-all';
 import { priceLabels } from './prepare/prices';
 import { lineNames } from './prepare/problems';
 import { Trouble } from '../trouble';
@@ -158,7 +159,7 @@ async function madeByDocket(
   const variants = edited.variants.map((v) => (names.includes('prices') ? { ...v, from: 'plan' as const } : v));
   const [making] = await makingsOf(tx, artwork, [{ ...it, fields: { words, tags }, variants }]);
   if (!making) throw new Trouble('conflict', `${it.outlet} has not told its rules yet.`);
-  const made = prepare(making);
+  const [made] = (await prepareAll([making])) as [Prepared];
   const prices = new Map(made.variants.map((v) => [priceKey(v), v]));
   return {
     edited: {

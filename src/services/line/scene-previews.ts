@@ -9,7 +9,7 @@ import { Trouble } from '../trouble';
 import { dyesOn, inksOf } from './prepare/goods';
 import { makingsOf } from './prepare/making';
 import type { Picture } from './prepare/pictures';
-import { prepare } from './prepare/prepare';
+import { outlined, prepare } from './prepare/prepare';
 
 /** A colour of a blank, and how an artwork's motif reads on it. */
 export interface ClothReport {
@@ -59,7 +59,7 @@ export function choicesFor(
     if (!plain) throw new Trouble('conflict', `${proof.outlet} has not told its rules yet.`);
     const shot = plain.order.shots[place.shot ?? at];
     const [making] = await makingsOf(tx, artwork, [{ ...proof, shots: shotsOf(shot) }]);
-    const { pictures, colours: onOffer } = prepare(making!);
+    const { pictures, colours: onOffer } = prepare(outlined(making!));
     const line =
       making!.order.lines.find((l) => shot && 'line' in shot && l.key === shot.line) ??
       making!.order.lines.find((l) => scenes().some((s) => s.id === place.scene && showsKind(s, kindOf(making!, l.blank)))) ??

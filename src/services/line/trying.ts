@@ -10,7 +10,9 @@ import { enclosuresByIds } from '../../data/stockroom/enclosures';
 import { triedDocket } from '../stockroom/dockets';
 import { Trouble } from '../trouble';
 import { calledUp, phrasebookOf } from '../words/phrasebook';
-import { prepare, type Prepared } from './prepare/prepare';
+import type { Making } from './prepare/making';
+import type { Prepared } from './prepare/prepare';
+import { prepareAll } from './prepare/prepare-all';
 import { lineNames } from './prepare/problems';
 import { demandOf } from './prepare/searched';
 import { tellingOf } from './prepare/telling';
@@ -33,9 +35,9 @@ async function trier(tx: Tx, input: DocketTried, outletId: string) {
   const book = await phrasebookOf(tx);
   const enclosures = new Map((await enclosuresByIds(tx, document.downloads?.along ?? [])).map((e) => [e.id, e]));
   const { rules, rulesVersion } = outlet;
-  const on = async (artwork: artworks.ArtworkRow): Promise<Prepared> => {
+  const on = async (artwork: artworks.ArtworkRow): Promise<Making> => {
     const called = calledUp(book, tellingOf(artwork, motifName([artwork.name])));
-    return prepare({
+    return {
       proofId: '',
       artwork,
       twins: [],
@@ -54,7 +56,7 @@ async function trier(tx: Tx, input: DocketTried, outletId: string) {
       called,
       demand: await demandOf(tx, artwork, called, [docket], byId),
       used: new Map(),
-    });
+    };
   };
   return { on, rules, document };
 }
@@ -65,7 +67,8 @@ export const tryDocket = (workspace: string, input: DocketTried, artworkId: stri
     const artwork = await artworks.artworkById(tx, artworkId);
     if (!artwork?.measured) throw new Trouble('not-found', 'Choose an artwork that is measured, a blank and a connected outlet.');
     const { on, rules, document } = await trier(tx, input, outletId);
-    return { ...(await on(artwork)), fees: rules.fees, language: mainLanguage(rules), names: lineNames(document) };
+    const [made] = (await prepareAll([await on(artwork)])) as [Prepared];
+    return { ...made, fees: rules.fees, language: mainLanguage(rules), names: lineNames(document) };
   });
 
 /**
@@ -81,13 +84,13 @@ export const worstFor = (
   inWorkspace(workspace, async (tx) => {
     const { on, rules } = await trier(tx, input, outletId);
     const all = (await artworks.artworksByIds(tx, [...ids])).filter((a) => a.measured);
-    const seen: { artwork: string; stops: number; told: number; title: number }[] = [];
-    for (const artwork of all) {
-      const { problems, fields } = await on(artwork);
+    const makings: Making[] = [];
+    for (const artwork of all) makings.push(await on(artwork));
+    const seen = (await prepareAll(makings)).map(({ problems, fields }, i) => {
       const stops = problems.filter((p) => p.stops).length;
       const title = textIn(fields, 'title', mainLanguage(rules)).length;
-      seen.push({ artwork: artwork.id, stops, told: problems.length - stops, title });
-    }
+      return { artwork: all[i]!.id, stops, told: problems.length - stops, title };
+    });
     const [worst] = seen.sort((a, b) => b.stops - a.stops || b.told - a.told || a.title - b.title);
     return worst ? { artwork: worst.artwork, stops: worst.stops, told: worst.told, tried: seen.length } : null;
   });

@@ -13,7 +13,7 @@ import { adapterFor } from '../../outlets';
 import { OutletAnswer, type Session } from '../../outlets/contract';
 import { contentsOf, type Content } from '../line/content';
 import { makingsOf } from '../line/prepare/making';
-import { prepare } from '../line/prepare/prepare';
+import { prepareAll } from '../line/prepare/prepare-all';
 import { recheck } from '../line/prepare/problems';
 import { sessionFor } from './session';
 import { Trouble } from '../trouble';
@@ -199,5 +199,5 @@ async function madeAnew(tx: Tx, proof: ProofRow): Promise<ProofRow['fields'] | n
   const artwork = await artworkById(tx, proof.artworkId);
   if (!artwork?.measured) return null;
   const [making] = await makingsOf(tx, artwork, [proof]);
-  return making ? prepare(making).fields : null;
+  return making ? (await prepareAll([making]))[0]!.fields : null;
 }

@@ -5,7 +5,7 @@ import { listProofs } from '../../data/line/proofs';
 import { keepPlans, printingOf, setProofPlan, type Printing, type PrintingKind } from '../../data/prints/plans';
 import { has } from '../../files/store';
 import { makingsOf } from '../line/prepare/making';
-import { prepare } from '../line/prepare/prepare';
+import { outlined, prepare } from '../line/prepare/prepare';
 import { Trouble } from '../trouble';
 
 /** A print file, and whether it is made, and as PDF. */
@@ -47,7 +47,7 @@ export async function withPlans(tx: Tx, found: readonly Printing[]): Promise<Pri
     if (!artwork.measured) continue;
     const its = proofs.filter((p) => p.artworkId === artwork.id);
     const makings = (await makingsOf(tx, artwork, its)).filter((m) => m !== null);
-    const plans = makings.map((m) => prepare(m).prints);
+    const plans = makings.map((m) => prepare(outlined(m)).prints);
     const names = await keepPlans(tx, plans);
     for (const [i, { proofId }] of makings.entries()) {
       await setProofPlan(tx, proofId, names[i]!);

@@ -8,8 +8,8 @@ import { listProofs } from '../../data/line/proofs';
 import { addRun } from '../../data/line/runs';
 import * as data from '../../data/line/writing';
 import { differing, grouped, turnedBack, type Groups, type Wanted } from '../bench/steps';
-import { makingsOf } from '../line/prepare/making';
-import { prepare } from '../line/prepare/prepare';
+import { makingsOf, type Making } from '../line/prepare/making';
+import { prepareAll } from '../line/prepare/prepare-all';
 import { proofsMeant, type ProofSearch } from '../line/proof-windows';
 import { Trouble } from '../trouble';
 
@@ -73,13 +73,16 @@ export const tryWriting = (workspace: string, asked: ProofsAsked, wish: Wish, mo
     const { free, left } = await sorted(tx, ids);
     const proofs = await listProofs(tx, { ids: free.slice(0, most), limit: most });
     const artworks = new Map((await artworksByIds(tx, [...new Set(proofs.map((p) => p.artworkId))])).map((a) => [a.id, a]));
-    const items: RewriteSeen['items'] = [];
+    const makings: Making[] = [];
     for (const proof of proofs) {
-      const artwork = artworks.get(proof.artworkId)!;
       const writing = wishedFor(proof.writing ?? undefined, wish);
-      const [making] = await makingsOf(tx, artwork, [{ ...proof, writing }]);
-      if (!making) continue;
-      const { fields } = prepare(making);
+      const [making] = await makingsOf(tx, artworks.get(proof.artworkId)!, [{ ...proof, writing }]);
+      if (making) makings.push(making);
+    }
+    const prepared = await prepareAll(makings);
+    const items = makings.map((making, i): RewriteSeen['items'][number] => {
+      const { fields } = prepared[i]!;
+      const proof = proofs.find((p) => p.id === making.proofId)!;
       const seen = wish.fields.flatMap((field): Rewrite[] => {
         const rule = making.outlet.rules.texts[field];
         if (field === 'tags')
@@ -94,8 +97,8 @@ export const tryWriting = (workspace: string, asked: ProofsAsked, wish: Wish, mo
             }))
           : [];
       });
-      items.push({ proof: proof.id, artwork: proof.artwork, docket: proof.docket, outlet: proof.outlet, fields: seen });
-    }
+      return { proof: proof.id, artwork: proof.artwork, docket: proof.docket, outlet: proof.outlet, fields: seen };
+    });
     return { total: free.length, left, items };
   });
 

@@ -1,5 +1,5 @@
 import { makingsOf } from '../line/prepare/making';
-import { prepare } from '../line/prepare/prepare';
+import { prepareAll } from '../line/prepare/prepare-all';
 import { mainLanguage } from '../../core/outlet/rules';
 import type { ChosenTag } from '../../core/tags/choose';
 import { artworksByIds } from '../../data/artwork/artworks';
@@ -24,6 +24,7 @@ export const tagReasons = (workspace: string, id: string): Promise<TagReasons> =
     const [artwork] = proof ? await artworksByIds(tx, [proof.artworkId]) : [];
     const [making] = proof && artwork ? await makingsOf(tx, artwork, [proof]) : [];
     if (!proof || !making) throw new Trouble('not-found', 'There is no such proof.');
-    const choice = artwork!.measured ? prepare(making).choices[mainLanguage(making.outlet.rules)] : undefined;
+    const [prepared] = artwork!.measured ? await prepareAll([making]) : [];
+    const choice = prepared?.choices[mainLanguage(making.outlet.rules)];
     return { chosen: choice?.tags ?? [], nearly: choice?.nearly ?? [], bound: choice?.bound ?? 1 };
   });

@@ -23,7 +23,10 @@ import type { PictureOrder } from './pictures';
 import type { Phrase } from '../../../core/phrasebook/entry';
 import { asBook, calledUp } from '../../words/phrasebook';
 import { tellingOf } from './telling';
-import { prepare, type Prepared } from './prepare';
+import type { Brief, Writer, Written } from '../../../core/writing/brief';
+import { write } from '../../../core/writing/write';
+import { outlined, prepare, type Prepared } from './prepare';
+import { prepareAll } from './prepare-all';
 import { breakdownOf } from './prices';
 import { recheck, recheckWords } from './problems';
 import { payloadOf } from '../payload';
@@ -178,7 +181,11 @@ function making(change: Change = {}): Making {
     called: calledUp(book, tellingOf(its, its.name)),
   };
 }
-const made = (change: Change = {}): Prepared => prepare(making(change));
+/** With what the built-in writer answers. */
+function made(change: Change = {}): Prepared {
+  const outline = outlined(making(change));
+  return prepare(outline, new Map([...outline.briefs].map(([language, brief]) => [language, write(brief)])));
+}
 const codes = (p: Prepared) => p.problems.filter((q) => q.stops).map((q) => q.code);
 const said = (p: Prepared, code: string) => sentenceOf(p.problems.find((q) => q.code === code)!);
 const title = (p: Prepared) => textIn(p.fields, 'title', 'en');
@@ -865,6 +872,53 @@ describe('words that are written and called up', () => {
     const text = description(made({ document, phrases: [tower] })).value;
     expect(text).toContain('four working days');
     expect(text).not.toMatch(/keeper/);
+  });
+});
+
+describe('a writer that takes the place of the one that ships', () => {
+  const document = { words: { title: { en: '{{ written.title }}' }, description: { en: '{{ written.long }}' } }, tags: {} };
+  /** Remembers what it was asked, and answers with what it is given for it. */
+  function outside(answer: (brief: Brief) => Written | null) {
+    const asked: Brief[][] = [];
+    const writer: Writer = { write: (briefs) => Promise.resolve((asked.push([...briefs]), briefs.map(answer))) };
+    return { asked, writer };
+  }
+  const written = (brief: Brief): Written => ({
+    title: [
+      { text: `A ${brief.motif.subject}`, rank: 0 },
+      { text: 'never to be cut in the middle', rank: 1 },
+    ],
+    short: '',
+    long: `${brief.goods[0]!.many} in ${brief.language}.`,
+    tags: [],
+  });
+
+  test('all of a question is asked at once, each brief once, and its words are held to the outlet’s limits', async () => {
+    const { asked, writer } = outside(written);
+    const strict = { texts: { ...rules.texts, title: { ...rules.texts.title!, limit: 20 } } };
+    const all = [making({ document }), making({ document, rules: strict }), making({ document, artwork: { ...artwork, subject: 'owl' } })]; // prettier-ignore
+    const [first, short, owl] = (await prepareAll(all, writer)) as [Prepared, Prepared, Prepared];
+    expect(asked.map((briefs) => briefs.map((b) => b.motif.subject))).toEqual([[artwork.subject, 'owl']]);
+    expect([title(first), title(owl)].map((t) => t.split(',')[0]!.toLowerCase())).toEqual([`a ${artwork.subject}`, 'a owl']);
+    expect(title(short).toLowerCase()).toBe(`a ${artwork.subject}`);
+    expect(first.fields.words.description!.en).toMatchObject({ value: 'Shirts in en.', from: 'drafted' });
+  });
+  test('it is not asked where no pattern and no hand asks for it', async () => {
+    const { asked, writer } = outside(written);
+    const [p] = await prepareAll([making()], writer);
+    expect([asked, title(p!)]).toEqual([[], 'Keep a light on Shirt']);
+    await prepareAll([making({ writing: { roll: 1, seeds: [], fields: ['description'] } })], writer);
+    expect(asked).toHaveLength(1);
+  });
+  test('where it does not write the language, the proof is held and says so', async () => {
+    const [p] = await prepareAll([making({ document })], outside(() => null).writer);
+    expect(codes(p!)).toContain('wording-missing');
+  });
+  test('one that answers too little is not believed at all, and one that is away is said', async () => {
+    const little: Writer = { write: () => Promise.resolve([]) };
+    const away: Writer = { write: () => Promise.reject(new Error('nobody there')) };
+    await expect(prepareAll([making({ document })], little)).rejects.toThrow(/answered 0 of 1/);
+    await expect(prepareAll([making({ document })], away)).rejects.toThrow(/nobody there/);
   });
 });
 

@@ -9,10 +9,11 @@ import { textIn, type OfferedColour, type ProofFields, type ProofVariant } from 
 import { currencyOf, mainLanguage } from '../../../core/outlet/rules';
 import type { DownloadOrder } from '../../../core/downloads/sold';
 import type { Choice } from '../../../core/tags/choose';
+import type { Brief } from '../../../core/writing/brief';
 import { cutTo } from '../../../core/stock/cut';
 import type { ArtworkRow } from '../../../data/artwork/artworks';
 import { letteringOf } from '../../lettering/lettering';
-import { downloadOfferOf, downloadOrderOf } from './downloads';
+import { downloadOfferOf, downloadOrderOf, type DownloadOffer } from './downloads';
 import { offeredColours, offerOf, type LineOffer, type SoldShape, type Tell } from './goods';
 import type { Making } from './making';
 import { picturesOf, type Picture } from './pictures';
@@ -20,8 +21,8 @@ import { printFilesOf } from './print-files';
 import { artworkOn, shownBy } from './printed';
 import { variantsOf } from './prices';
 import { beside, ruleProblems } from './problems';
-import { wordingSubject, wordsOf } from './words';
-import { spokenFor } from './writing';
+import { asksWriter, languagesOf, wordingSubject, wordsOf, type Said } from './words';
+import { briefOf } from './writing';
 
 /** A proof worked out: what it says, what it offers, which pictures it needs, and what is wrong with it. */
 export interface Prepared {
@@ -46,16 +47,28 @@ export interface Prepared {
   choices: Record<string, Choice>;
 }
 
+/** A proof whose goods are worked out, before anything is said of them. */
+export interface Outline {
+  making: Making;
+  offers: LineOffer[];
+  sold: DownloadOffer | null;
+  goods: Prepared['goods'];
+  /** Its goods cost money of another kind than its outlet takes. */
+  foreign: boolean;
+  problems: Problem[];
+  /** What the writer is asked, by language; empty where no pattern and no hand asks for it. */
+  briefs: ReadonlyMap<string, Brief>;
+}
+
 /**
- * Works one proof out: goods, placement, colours, sizes, wording, prices, pictures to make, and what is wrong with it. What a blank
- * no longer has is left out and said; nothing is taken for granted of a docket that was written for an earlier state of its blank.
+ * Works out the goods of one proof. What a blank no longer has is left out and said; nothing is taken for granted of a docket that was
+ * written for an earlier state of its blank.
  */
-export function prepare(making: Making): Prepared {
-  const { artwork, twins, order, outlet, plan, blanks } = making;
-  const { rules } = outlet;
-  const currency = currencyOf(rules);
+export function outlined(making: Making): Outline {
+  const { artwork, twins, order, outlet, blanks } = making;
+  const currency = currencyOf(outlet.rules);
   const problems: Problem[] = [];
-  const tell: Tell = (code, field, stops, values = {}) => problems.push({ code, field, stops, values });
+  const tell = teller(problems);
   const motif = [artwork, ...twins];
   const goods: Prepared['goods'] = [];
   const offers = order.lines.flatMap((line): LineOffer[] => {
@@ -80,15 +93,34 @@ export function prepare(making: Making): Prepared {
     });
   checkPlacements(making, offers, tell);
   const sold = downloadOfferOf(making, tell);
+  const languages = asksWriter(making) ? languagesOf(making) : [];
+  const briefs = new Map(languages.map((language) => [language, briefOf(making, { offers, sold }, language)]));
+  return { making, offers, sold, goods, foreign: foreign !== undefined, problems, briefs };
+}
+
+const SILENT: Said = new Map();
+const teller =
+  (problems: Problem[]): Tell =>
+  (code, field, stops, values = {}) =>
+    problems.push({ code, field, stops, values });
+
+/**
+ * Works one proof out: wording, prices, pictures to make, and what is wrong with it. `said` is what the writer answered to its briefs: only
+ * who looks at pictures or prints alone may do without.
+ */
+export function prepare({ making, offers, sold, goods, foreign, problems: found }: Outline, said: Said = SILENT): Prepared {
+  const { order, outlet, plan } = making;
+  const { rules } = outlet;
+  const problems = [...found];
+  const tell = teller(problems);
   const all = sold ? [...offers, sold.offer] : offers;
   const { pictures, scenes, wanted } = picturesOf(making, all, tell);
   const variants = variantsOf(all, rules.fees, plan.document, making.kept.variants, making.proofId, !foreign);
   const untold: Problem[] = [];
-  const spoken = spokenFor(making, offers, sold);
   const { fields, phrases, choices } = wordsOf(
     making,
-    spoken,
-    (language) => wordingSubject(making, offers, sold, spoken, language),
+    said,
+    (language) => wordingSubject(making, offers, sold, said.get(language) ?? null, language),
     untold,
   );
   // without goods, patterns that speak of them lack their values: that is no news
@@ -106,7 +138,7 @@ export function prepare(making: Making): Prepared {
     prints: printFilesOf(making, offers),
     downloads,
     files: sold?.offer.files ?? [],
-    currency,
+    currency: currencyOf(rules),
     scenes,
     goods,
     phrases,

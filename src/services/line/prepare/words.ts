@@ -8,7 +8,7 @@ import { lookUp } from '../../../core/outlet/languages';
 import { mainLanguage, type RulesDocument } from '../../../core/outlet/rules';
 import { areaOn, buyersText } from '../../../core/stock/blank';
 import { nounOf } from '../../../core/docket/docket';
-import { isWritten } from '../../../core/writing/brief';
+import { isWritten, type Written } from '../../../core/writing/brief';
 import { chooseTags, type Candidate, type Choice, type TagLimits } from '../../../core/tags/choose';
 import { asPattern } from '../../../core/writing/write';
 import { listed } from '../../../core/writing/grammar';
@@ -16,7 +16,6 @@ import { colourNames } from '../../../core/colour/names';
 import { clothText, measures } from '../../../core/stock/told';
 import { wholes } from '../../words/phrasebook';
 import { wordsIn } from './telling';
-import type { Spoken } from './writing';
 import { filesText, type DownloadOffer } from './downloads';
 import type { LineOffer } from './goods';
 import type { Making } from './making';
@@ -35,11 +34,20 @@ const sourceOf = (patterns: readonly string[]): Source =>
 const writersFor = (name: string, rule: RulesDocument['texts'][string]): string =>
   !isLine(rule) ? '{{ written.long }}' : /title|name/i.test(name) ? '{{ written.title }}' : '{{ written.short }}';
 
+/** What a writer answered about a proof, by language; null for a language that it does not write. */
+export type Said = ReadonlyMap<string, Written | null>;
+
+/** Does anything that a proof says ask for the writer? */
+export function asksWriter({ order, kept }: Making): boolean {
+  const patterns = [...Object.values(order.words).flatMap((by) => Object.values(by)), ...Object.values(order.tags).flat()];
+  return (kept.writing?.fields.length ?? 0) > 0 || patterns.some((pattern) => WRITTEN.test(pattern));
+}
+
 /**
  * The languages that a proof is written in: the outlet's own, and those further ones of the outlet that the docket speaks. Where it does not speak
  * the outlet's own, also the first that it does: what is translated is translated from that.
  */
-function languagesOf({ order, outlet }: Making): string[] {
+export function languagesOf({ order, outlet }: Making): string[] {
   const main = mainLanguage(outlet.rules);
   const spoken = [...new Set(Object.values(order.words).flatMap((by) => Object.keys(by)))];
   const basis = spoken.length && !lookUp(main, spoken) ? spoken.slice(0, 1) : [];
@@ -53,7 +61,7 @@ function languagesOf({ order, outlet }: Making): string[] {
 /** Every text that the outlet has, and tags, in every language: what a person wrote, else what the docket's patterns make. */
 export function wordsOf(
   making: Making,
-  spoken: Spoken,
+  said: Said,
   subjectIn: (language: string) => WordingSubject,
   problems: Problem[],
 ): { fields: ProofFields; phrases: { key: string; revision: number }[]; choices: Record<string, Choice> } {
@@ -69,7 +77,7 @@ export function wordsOf(
   const used = new Set<string>();
   /** Which entries a pattern speaks of: those called up, and those it names. */
   const uses = (pattern: string) => {
-    if (WRITTEN.test(pattern) || /\bphrase\./.test(pattern)) for (const { key } of spoken.called) used.add(key);
+    if (WRITTEN.test(pattern) || /\bphrase\./.test(pattern)) for (const { key } of making.called) used.add(key);
     for (const [, key] of pattern.matchAll(/["']([a-z0-9-]{1,40})["']\s*\|\s*phrase\b/g)) used.add(key!);
   };
   for (const language of languagesOf(making)) {
@@ -81,7 +89,7 @@ export function wordsOf(
     };
     for (const [name, rule] of Object.entries(rules.texts)) {
       const pattern =
-        asked.includes(name) && isWritten(name) && spoken.written(language) ? writersFor(name, rule) : speaks(order.words[name]);
+        asked.includes(name) && isWritten(name) && said.get(language) ? writersFor(name, rule) : speaks(order.words[name]);
       const hand = kept.fields.words[name]?.[language];
       const stays = hand && isKept(hand.from);
       let made: string | null = null;
@@ -102,7 +110,7 @@ export function wordsOf(
     }
     if (!rules.tags) continue;
     const hand = kept.fields.tags[language];
-    const patterns = asked.includes('tags') && spoken.written(language) ? ['{{ written.tags }}'] : (speaks(order.tags) ?? []);
+    const patterns = asked.includes('tags') && said.get(language) ? ['{{ written.tags }}'] : (speaks(order.tags) ?? []);
     for (const p of patterns) uses(p);
     const offered = tagCandidates(patterns, artwork.keywords, subject);
     const made = (choices[language] = tagsFor(offered.candidates, making, rules.tags, language));
@@ -149,12 +157,12 @@ export function wordingSubject(
   making: Making,
   offers: readonly LineOffer[],
   sold: DownloadOffer | null,
-  spoken: Spoken,
+  written: Written | null,
   language: string,
 ): WordingSubject {
-  const { artwork, twins, order, outlet, docket, book } = making;
+  const { artwork, twins, order, outlet, docket, book, called } = making;
   const first = offers[0];
-  const said = wholes(book, spoken.called, language);
+  const said = wholes(book, called, language);
   const whom = said.find((p) => p.meant && p.kind !== 'occasion' && p.kind !== 'season')?.meant;
   const when = said.find((p) => p.kind === 'occasion')?.meant;
   const sizesOf = (o: LineOffer) => (o.sizes.length ? o.sizes : o.line.sizes).map((size) => sized(o, size)).join(', ');
@@ -162,11 +170,9 @@ export function wordingSubject(
     o.colours?.offered.map((c) => c.name) ?? (Array.isArray(o.line.colours) ? o.line.colours : []);
   const tables = offers.flatMap((o) => (o.blank.sizeTable ? [o.blank.sizeTable] : []));
   return {
-    // asked for only where a pattern speaks of it
-    get written() {
-      const w = spoken.written(language);
-      return w ? { title: asPattern(w.title), short: w.short, long: w.long, tags: w.tags.join('\n') } : {};
-    },
+    written: written
+      ? { title: asPattern(written.title), short: written.short, long: written.long, tags: written.tags.join('\n') }
+      : {},
     phrase: {
       long: said[0]?.wording.long[0],
       short: said[0]?.wording.short[0],

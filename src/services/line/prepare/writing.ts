@@ -4,8 +4,7 @@ import { nounOf } from '../../../core/docket/docket';
 import { kindOf } from '../../../core/docket/kinds';
 import { motifName } from '../../../core/artwork/likeness/motif-name';
 import { buyersText } from '../../../core/stock/blank';
-import type { Brief, Goods, Motif, Written } from '../../../core/writing/brief';
-import { write } from '../../../core/writing/write';
+import type { Brief, Goods, Motif } from '../../../core/writing/brief';
 import { isGuess, wholes } from '../../words/phrasebook';
 import { filesText, type DownloadOffer } from './downloads';
 import type { LineOffer } from './goods';
@@ -50,22 +49,18 @@ function goodsOf({ blank, line, sizes, colours }: LineOffer): Goods {
   };
 }
 
-/** What a proof’s words can be made of beside plain values: entries that were called up, and what the writer makes of them. */
-export interface Spoken {
-  called: Making['called'];
-  brief: (language: string) => Brief;
-  written: (language: string) => Written | null;
-}
-
 /** More of what is searched would make a title say its subject over and over. */
 const SEARCHED = 2;
 
-/** What is called up for a proof, and the writer at hand; nothing is written until it is asked for. */
-export function spokenFor(making: Making, offers: readonly LineOffer[], sold: DownloadOffer | null): Spoken {
+/** What a writer is asked about a proof, in one language. */
+export const briefOf = (
+  making: Making,
+  { offers, sold }: { offers: readonly LineOffer[]; sold: DownloadOffer | null },
+  language: string,
+): Brief => {
   const { artwork, docket, order, kept, book, called, demand } = making;
   const guessed = called.find((c) => !isGuess(c))?.by ?? null;
-  const made = new Map<string, Written | null>();
-  const brief = (language: string): Brief => ({
+  return {
     language,
     key: `${artwork.motifId ?? artwork.id} ${docket.name}`,
     roll: kept.writing?.roll ?? 0,
@@ -76,13 +71,5 @@ export function spokenFor(making: Making, offers: readonly LineOffer[], sold: Do
     note: order.writing,
     seeds: kept.writing?.seeds ?? [],
     ...(/^en(-|$)/i.test(language) && { searched: demand.slice(0, SEARCHED).map((d) => d.phrase) }),
-  });
-  return {
-    called,
-    brief,
-    written: (language) => {
-      if (!made.has(language)) made.set(language, write(brief(language)));
-      return made.get(language)!;
-    },
   };
-}
+};
