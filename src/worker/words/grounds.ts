@@ -58,13 +58,19 @@ export async function grounds(file: string): Promise<Grounds | null> {
   const over = (ground: number, pick: (r: number, g: number, b: number) => number, invert: boolean): Ground => {
     const [w, h] = [width + 2 * BORDER, height + 2 * BORDER];
     const out = Buffer.alloc(w * h, invert ? 255 - around : around);
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++) {
-        const i = (y * width + x) * 4;
-        const a = rgba[i + 3]! / 255;
-        const mix = (c: number) => rgba[i + c]! * a + ground * (1 - a);
-        const v = pick(mix(0), mix(1), mix(2));
-        out[(y + BORDER) * w + x + BORDER] = invert ? 255 - v : v;
+    const bare = pick(ground, ground, ground);
+    const clear = invert ? 255 - bare : bare;
+    for (let y = 0, i = 0; y < height; y++)
+      for (let x = 0, o = (y + BORDER) * w + BORDER; x < width; x++, i += 4, o++) {
+        const alpha = rgba[i + 3]!;
+        if (!alpha) {
+          out[o] = clear;
+          continue;
+        }
+        const a = alpha / 255;
+        const rest = ground * (1 - a);
+        const v = pick(rgba[i]! * a + rest, rgba[i + 1]! * a + rest, rgba[i + 2]! * a + rest);
+        out[o] = invert ? 255 - v : v;
       }
     return { data: out, width: w, height: h, channels: 1 };
   };
@@ -97,12 +103,13 @@ function once<T>(make: () => T): () => T {
 function inColour(rgba: Buffer, width: number, height: number, around: number): Ground {
   const [w, h] = [width + 2 * BORDER, height + 2 * BORDER];
   const data = Buffer.alloc(w * h * 3, around);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const i = (y * width + x) * 4;
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0, o = ((y + BORDER) * w + BORDER) * 3; x < width; x++, i += 4, o += 3) {
       const a = rgba[i + 3]! / 255;
-      const o = ((y + BORDER) * w + x + BORDER) * 3;
-      for (let c = 0; c < 3; c++) data[o + c] = rgba[i + c]! * a + 127 * (1 - a);
+      const rest = 127 * (1 - a);
+      data[o] = rgba[i]! * a + rest;
+      data[o + 1] = rgba[i + 1]! * a + rest;
+      data[o + 2] = rgba[i + 2]! * a + rest;
     }
   return { data, width: w, height: h, channels: 3 };
 }
@@ -122,20 +129,25 @@ function inkBox(
   height: number,
 ): { left: number; top: number; width: number; height: number } | null {
   const full = data[3]! > 250 && data[(width - 1) * 4 + 3]! > 250;
-  let [x0, x1, y0, y1] = [width, -1, height, -1];
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const i = (y * width + x) * 4;
-      const on = full
-        ? Math.abs(data[i]! - data[0]!) + Math.abs(data[i + 1]! - data[1]!) + Math.abs(data[i + 2]! - data[2]!) > 40
-        : data[i + 3]! > 16;
-      if (!on) continue;
-      x0 = Math.min(x0, x);
-      x1 = Math.max(x1, x);
-      y0 = Math.min(y0, y);
-      y1 = y;
-    }
-  return x1 < 0 ? null : { left: x0, top: y0, width: x1 + 1 - x0, height: y1 + 1 - y0 };
+  const on = (i: number) =>
+    full
+      ? Math.abs(data[i]! - data[0]!) + Math.abs(data[i + 1]! - data[1]!) + Math.abs(data[i + 2]! - data[2]!) > 40
+      : data[i + 3]! > 16;
+  const row = (y: number) => {
+    for (let x = 0; x < width; x++) if (on((y * width + x) * 4)) return true;
+    return false;
+  };
+  let [top, bottom] = [0, height - 1];
+  while (top < height && !row(top)) top++;
+  if (top === height) return null;
+  while (!row(bottom)) bottom--;
+  let [left, right] = [width, -1];
+  for (let y = top; y <= bottom; y++) {
+    // only what would make the box wider is looked at
+    for (let x = 0; x < left; x++) if (on((y * width + x) * 4)) left = x;
+    for (let x = width - 1; x > right; x--) if (on((y * width + x) * 4)) right = x;
+  }
+  return { left, top, width: right + 1 - left, height: bottom + 1 - top };
 }
 
 /** A ground as PNG, for engines that read files. */

