@@ -162,7 +162,13 @@ test('sheet and proofs', async ({ page }) => {
   await command(page, 'sheet.draft', /Draft \d+ proofs/, () => said(page, /being drafted as/));
   await expect(page.getByRole('button', { name: /^Pass \d+ proofs/ })).toBeVisible({ timeout: 180_000 });
   await command(page, 'sheet.pass', /Pass \d+ proofs/, () => said(page, /passed; they wait at the press/));
-  await command(page, 'sheet.look', /Look through \d+ proofs/, at(page, /\/proofs\?ids=/));
+  await command(page, 'sheet.look', /Look through \d+ proofs/, at(page, /\/proofs\?picked=/));
+  await page.goBack();
+  await expect(page.getByRole('gridcell').first()).toBeVisible();
+  await command(page, 'sheet.all', /Select all \d+ cells/, () =>
+    expect(page.getByRole('button', { name: /^Galley/ })).toBeVisible(),
+  );
+  await command(page, 'sheet.galley', /Words of \d+ proofs/, at(page, /\/galley\?picked=/));
 
   const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(3), dockets: [docket], outlets: ['kestrel'] });
   await drafted(run.id);
@@ -383,6 +389,12 @@ test('press and ledger', async ({ page }) => {
   await pickFirst();
   await command(page, 'ledger.open', /^Open “/, () => expect(page.getByRole('complementary', { name: 'Listing' })).toBeVisible());
   await command(page, 'ledger.prints', 'Make print files of 1 listing', opens(page, 'Print files'));
+  await command(page, 'ledger.galley', 'Words of 1 listing', async () => {
+    await expect(page).toHaveURL(/\/galley\?picked=/);
+    await expect(page.getByRole('gridcell', { name: 'Ledger, to be changed' })).toBeVisible();
+  });
+  await page.goBack();
+  await pickFirst();
   await command(page, 'ledger.end', 'End 1 listing', () => said(page, '1 listing being ended.'));
 });
 

@@ -96,6 +96,14 @@ test('what names things of another house changes nothing there', async () => {
   expect((await ok<{ state: string }>('GET', `/proofs/${ours.proof}`)).state).toBe('ready');
 });
 
+test('what another house picked to look at is nothing here', async () => {
+  const selection = { search: { rows: ours.artwork!.slice(0, 8) }, columns: [{ docket: ours.docket, outlet: 'quayside' }] };
+  const { id, count } = await ok<{ id: string; count: number }>('POST', '/proofs/picked', { selection });
+  expect(count).toBe(1);
+  const seen = async (answer: Response) => ((await answer.json()) as { total: number }).total;
+  expect(await seen(await asAda('GET', `/proofs/rows?picked=${id}`))).toBe(0);
+});
+
 test('a token opens its own house only, and a session that was ended opens none', async () => {
   const { token } = (await (await asAda('POST', '/tokens', { label: 'script' })).json()) as { token: string };
   const asked = await fetch(`${BASE}/api/v1/runs`, { headers: { authorization: `Bearer ${token}` } });

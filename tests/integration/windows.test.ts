@@ -45,6 +45,61 @@ beforeAll(async () => {
   run = await drafted((await ok<Run>('POST', '/runs', { artworks, dockets: [docket] })).id);
 });
 
+describe('proofs that were picked elsewhere', () => {
+  interface Picked {
+    id: string;
+    count: number;
+  }
+  const columns = () => ['kestrel', 'quayside'].map((outlet) => ({ docket, outlet }));
+  const search = () => ({ rows: artworks.map((id) => id.slice(0, 8)).join() });
+  const found = async (query: string) => (await ok<Window<Line>>('GET', `/proofs/rows?${query}`)).rows.map((p) => p.id).sort();
+
+  test('of a part of the sheet are looked at together, narrowed and changed like any others', async () => {
+    const known = await all();
+    const whole = await ok<Picked>('POST', '/proofs/picked', { selection: { search: search(), columns: columns() } });
+    expect(whole.count).toBe(8);
+    expect(await found(`picked=${whole.id}&count=200`)).toEqual(known.map((p) => p.id).sort());
+    expect(await found(`picked=${whole.id}&outlet=kestrel`)).toEqual(known.filter((p) => p.outletId === 'kestrel').map((p) => p.id).sort()); // prettier-ignore
+    const rows = { first: artworks[1], last: artworks[1] };
+    const one = await ok<Picked>('POST', '/proofs/picked', { selection: { search: search(), rows, columns: columns() } });
+    expect(await found(`picked=${one.id}`)).toEqual(known.filter((p) => p.artworkId === artworks[1]).map((p) => p.id).sort()); // prettier-ignore
+    const looked = { search: { picked: one.id }, language: null, fields: ['title'], steps: [], from: 0, count: 10 };
+    const words = await ok<{ total: number }>('POST', '/proofs/words/rows', looked);
+    expect(words.total).toBe(2);
+    expect(await ok('POST', '/proofs/count', { picked: one.id })).toMatchObject({ total: 2 });
+  });
+  test('behind listings: those that the listings were made from, and none where nothing is meant', async () => {
+    const none = await ok<Picked>('POST', '/proofs/picked', { listings: { ids: [artworks[0]] } });
+    expect([none.count, await found(`picked=${none.id}`)]).toEqual([0, []]);
+    const sent = await passedRun(await newArtworks(2), docket, ['kestrel']);
+    await ok('POST', `/runs/${sent.id}/send`, { as: 'live' });
+    await pressDone(sent.id);
+    const its = (await ok<Items<Proof>>('GET', `/proofs?run=${sent.id}`)).items.map((p) => p.id).sort();
+    const { items } = await ok<Items<Listing & { proofId: string }>>('GET', '/listings?limit=1000');
+    const ids = items.filter((l) => its.includes(l.proofId)).map((l) => l.id);
+    const picked = await ok<Picked>('POST', '/proofs/picked', { listings: { ids } });
+    expect([picked.count, await found(`picked=${picked.id}`)]).toEqual([2, its]);
+  });
+  test.each([
+    ['what is not kept means none', `/proofs/rows?picked=${'0'.repeat(8)}-0000-4000-8000-000000000000`, 200],
+    ['what is no id is refused', '/proofs/rows?picked=mine', 400],
+  ])('%s', async (_, path, status) => expect((await call('GET', path)).status).toBe(status));
+  test('rows that are gone, nothing at all, and both at once are refused', async () => {
+    const gone = { first: artworks[0], last: '00000000-0000-4000-8000-000000000000' };
+    const asked = [{ selection: { search: search(), rows: gone, columns: columns() } }, {}, { selection: { search: search(), columns: [] }, listings: { ids: [] } }]; // prettier-ignore
+    const status = [];
+    for (const body of asked) status.push((await call('POST', '/proofs/picked', body)).status);
+    expect(status).toEqual([409, 422, 422]);
+  });
+  test('is forgotten after some days', async () => {
+    const { id } = await ok<Picked>('POST', '/proofs/picked', { selection: { search: search(), columns: columns() } });
+    expect(await found(`picked=${id}`)).toHaveLength(8);
+    await asOwner((owner) => owner.query("UPDATE picked SET made_at = now() - interval '4 days' WHERE id = $1", [id]));
+    await ok('POST', '/proofs/picked', { selection: { search: search(), columns: columns() } });
+    expect(await found(`picked=${id}`)).toEqual([]);
+  });
+});
+
 describe('a window of proofs', () => {
   test('holds what a list holds, newest first, with how they stand', async () => {
     const known = await all();

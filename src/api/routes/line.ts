@@ -17,6 +17,7 @@ import {
   unpassProofs,
 } from '@/services/line/runs';
 import { forecastRun } from '@/services/line/planning';
+import { pickProofs } from '@/services/line/picking';
 import { countProofs, nextInState, proofWindow } from '@/services/line/proof-windows';
 import { allow } from '@/services/line/allowing';
 import { picturesMeant, takePictures } from '@/services/line/taking';
@@ -152,6 +153,16 @@ const proofs = [
     '/proofs/count',
     { does: 'how many proofs a search means, by state', body: Exactly(shape.ProofSearch), answers: shape.ProofsCount },
     ({ workspace, body }) => countProofs(workspace, body),
+  ),
+  route(
+    'POST',
+    '/proofs/picked',
+    {
+      does: 'keeps the proofs of a part of the sheet, or those behind listings, for some days: searches name them as `picked`',
+      body: shape.PickedFrom,
+      answers: shape.Picked,
+    },
+    ({ workspace, body }) => pickProofs(workspace, body),
   ),
   route(
     'GET',

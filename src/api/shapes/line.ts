@@ -230,6 +230,7 @@ export const ProofSearch = {
     }),
   ),
   ids: Type.Optional(Type.String({ maxLength: 8000, description: 'the first eight characters of ids, with commas between' })),
+  picked: Type.Optional({ ...Uuid, description: 'only those that were kept by POST /proofs/picked' }),
   stale: Type.Optional(OneOf(['yes'], 'only what is out of date')),
   wrong: Type.Optional(OneOf(['yes'], 'only those with a picture that something is wrong with')),
   sort: Type.Optional(OneOf(['newest', 'oldest', 'artwork', 'outlet'])),
@@ -317,6 +318,10 @@ const all = {
 const over = Type.Optional(Type.Boolean({ description: 'also over what was changed at the outlet since it was sent' }));
 /** Listings by id, or all that a search means without some. */
 export const ListingsMeant = Type.Union([Exactly(some), Exactly(all)]);
+export const PickedFrom = Type.Union([Exactly({ selection: Selection }), Exactly({ listings: ListingsMeant })], {
+  description: 'the proofs of a part of the sheet, or those behind listings',
+});
+export const Picked = Exactly({ id: Uuid, count: Whole });
 export const ChangesBody = Type.Union([Exactly({ ...some, over }), Exactly({ ...all, over })]);
 export const ListingsCount = Exactly({
   listings: Whole,

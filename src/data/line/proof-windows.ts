@@ -24,6 +24,8 @@ export interface ProofFilter {
   says?: string;
   /** Only these, by the first eight characters of their ids. */
   among?: readonly string[];
+  /** Only those that were picked, by the id under which they are kept. */
+  picked?: string;
   /** Only those that are out of date. */
   stale?: boolean;
   /** Only those in whose words something was found, by a check, and what. */
@@ -41,7 +43,8 @@ const WHERE = `($1::uuid IS NULL OR p.run_id = $1) AND ($2::text[] IS NULL OR p.
   AND ($8::text IS NULL OR p.id = ANY(ARRAY(SELECT f.proof_id FROM finding f JOIN looked_over w ON w.proof_id = f.proof_id JOIN proof q ON q.id = f.proof_id AND q.version = w.version
     WHERE f."check" = $8 AND ($9::text IS NULL OR f.what = $9))))
   AND ($10::text IS NULL OR p.outlet_id = ANY(ARRAY(SELECT o.id FROM outlet o JOIN outlet_rules r ON r.outlet_id = o.id AND r.workspace_id = o.workspace_id AND r.version = o.rules_version
-    WHERE r.document->'languages' ? $10)))`;
+    WHERE r.document->'languages' ? $10)))
+  AND ($11::uuid IS NULL OR p.id = ANY(ARRAY(SELECT unnest(k.proofs) FROM picked k WHERE k.id = $11)))`;
 
 export const values = (f: ProofFilter): unknown[] => {
   const { patterns } = patternsOf(f.find);
@@ -56,6 +59,7 @@ export const values = (f: ProofFilter): unknown[] => {
     f.found?.check ?? null,
     f.found?.what ?? null,
     f.language ?? null,
+    f.picked ?? null,
   ];
 };
 /** Proofs `p` that a filter means, with `a` their artworks where an order asks for these, and what is joined beside: what follows SELECT. */
@@ -65,7 +69,8 @@ export const meant = (f: ProofFilter, sort?: ProofSort, beside = ''): string =>
 
 /** How many proofs are meant, by state. What is asked for by state, docket, outlet or run alone is read from the counts that are kept. */
 export async function countMeant(tx: Tx, f: ProofFilter): Promise<Partial<Record<ProofState, number>>> {
-  const kept = !f.find && !f.says && !f.found && !f.language && !f.among && !f.stale && !f.wrong && !(f.run && f.docket);
+  const kept =
+    !f.find && !f.says && !f.found && !f.language && !f.among && !f.picked && !f.stale && !f.wrong && !(f.run && f.docket);
   const found = await rows<{ state: ProofState; count: number }>(
     tx,
     kept

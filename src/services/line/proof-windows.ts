@@ -20,6 +20,7 @@ export const PROOF_SEARCH_PARTS = [
   'found',
   'language',
   'ids',
+  'picked',
   'stale',
   'wrong',
   'sort',
@@ -30,7 +31,7 @@ export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: Proo
   const states = s.state?.split(',').filter(Boolean);
   const strange = states?.find((x) => !PROOF_STATES.includes(x as ProofState));
   if (strange) throw new Trouble('not-valid', `A proof is never ${strange}.`, 'state');
-  for (const part of ['run', 'docket'] as const)
+  for (const part of ['run', 'docket', 'picked'] as const)
     if (s[part] && !isId(s[part])) throw new Trouble('not-valid', `There is no ${part} of that id.`, part);
   const found = s.found ? foundOf(s.found) : null;
   const sort = s.sort || 'newest';
@@ -47,6 +48,7 @@ export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: Proo
       ...(found && { found }),
       ...(s.language && { language: s.language }),
       ...(s.ids && { among: s.ids.split(',').map((id) => id.slice(0, 8)) }),
+      ...(s.picked && { picked: s.picked }),
       ...(s.stale && { stale: true }),
       ...(s.wrong && { wrong: true }),
     },

@@ -296,5 +296,7 @@ export const countSelection = (workspace: string, s: Selection): Promise<Selecti
 const COUNTED_AT_A_TIME = 2000;
 
 /** Ids of a selection's proofs, in the order of its rows. */
+export const proofsIn = async (tx: Tx, s: Selection, limit: number | null): Promise<string[]> =>
+  data.proofsAt(tx, await selected(tx, s), s.columns, null, limit);
 export const proofsOf = (workspace: string, s: Selection, limit: number): Promise<string[]> =>
-  inWorkspace(workspace, async (tx) => data.proofsAt(tx, await selected(tx, s), s.columns, null, limit));
+  inWorkspace(workspace, (tx) => proofsIn(tx, s, limit));

@@ -35,6 +35,7 @@ export const COMMANDS = told({
   'sheet.draft': { word: 'Draft proofs', keys: 'D', at: 'sheet' },
   'sheet.pass': { word: 'Pass what is ready', keys: 'P', at: 'sheet' },
   'sheet.look': { word: 'Look through the proofs', keys: 'L', at: 'sheet' },
+  'sheet.galley': { word: 'Words of many listings', keys: 'E', at: 'sheet' },
   'sheet.allow': { word: 'Allow it here all the same', keys: 'K', at: 'sheet' },
   'sheet.bench': { word: 'Place on goods', keys: 'G', at: 'sheet' },
 
@@ -109,6 +110,7 @@ export const COMMANDS = told({
   'ledger.end': { word: 'End listings', keys: 'E', at: 'ledger' },
   'ledger.changes': { word: 'Send what differs', keys: 'S', at: 'ledger' },
   'ledger.prints': { word: 'Print files', keys: 'F', at: 'ledger' },
+  'ledger.galley': { word: 'Words of many listings', keys: 'W', at: 'ledger' },
   'ledger.open': { word: 'Open a listing', keys: 'O', at: 'ledger' },
 
   'stockroom.new-docket': { word: 'New docket', keys: 'N', at: 'stockroom' },

@@ -5,11 +5,11 @@ export type Order = (typeof ORDERS)[number];
 export const SIZES = { small: 88, middle: 134, large: 228 } as const;
 export type Size = keyof typeof SIZES;
 
-const PARTS = ['run', 'state', 'outlet', 'docket', 'find', 'ids', 'wrong', 'sort'] as const;
+const PARTS = ['run', 'state', 'outlet', 'docket', 'find', 'ids', 'picked', 'wrong', 'sort'] as const;
 /** The search among proofs that an address of the contact sheet means; where it names no run, the newest. */
 export function contactSearch(address: URLSearchParams, newest: string | undefined): Record<string, string> {
   const asked = Object.fromEntries(PARTS.flatMap((p) => (address.get(p) ? [[p, address.get(p)!]] : [])));
-  return asked.run || asked.ids || !newest ? asked : { ...asked, run: newest };
+  return asked.run || asked.ids || asked.picked || !newest ? asked : { ...asked, run: newest };
 }
 
 export interface Laid {

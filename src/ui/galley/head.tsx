@@ -38,11 +38,20 @@ export function Head({
     const next = columns.filter((c) => (c.name === name) !== shown.some((s) => s.name === c.name)).map((c) => c.name);
     if (next.length) put({ fields: next.join(',') });
   };
+  // what was found, picked or made in a run is looked at whatever its state
+  const narrowed = ['found', 'picked', 'ids', 'run'].some((part) => address.get(part));
   return (
     <div className="flex flex-wrap items-end gap-x-3 gap-y-1.5 border-b border-rule px-4 pt-2 pb-2">
       <div className="mr-1">
         <h1 className="text-[20px] leading-tight">Galley</h1>
-        <p className="text-[12px] text-soft">{count(total, 'listing')}</p>
+        <p className="text-[12px] whitespace-nowrap text-soft">
+          {count(total, 'listing')}
+          {address.get('picked') && (
+            <button className="ml-1.5 underline" onClick={() => put({ picked: null })}>
+              show all
+            </button>
+          )}
+        </p>
       </div>
       <span className={languages.length > 1 ? 'w-[150px]' : 'w-[190px]'}>
         <Find
@@ -74,9 +83,9 @@ export function Head({
         hideLabel
         label="State"
         className="w-[104px]"
-        value={address.get('state') ?? (address.get('found') ? 'any' : '')}
+        value={address.get('state') ?? (narrowed ? 'any' : '')}
         onChange={(e) => put({ state: e.target.value || null })}
-        options={[['', 'waiting'], 'held', 'ready', 'passed', 'refused', 'listed', ['any', 'every state']]}
+        options={[...(narrowed ? [] : [['', 'waiting'] as const]), 'held', 'ready', 'passed', 'refused', 'listed', ['any', 'every state']]}
       />
       <ChoiceField
         hideLabel

@@ -329,7 +329,11 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
       <div className="grid min-h-0" style={{ gridTemplateColumns: slip ? `1fr ${SLIP}px` : '1fr' }}>
         {total === 0 ? (
           <p className="p-10 text-center text-soft">
-            {isAt ? 'None of that is left.' : 'No listing answers to that. Draft proofs on the sheet, or look at every state.'}
+            {isAt
+              ? 'None of that is left.'
+              : address.get('picked')
+                ? 'What was picked is not kept any more, after three days, or none of it answers to the rest of what is asked. Pick it again.'
+                : 'No listing answers to that. Draft proofs on the sheet, or look at every state.'}
           </p>
         ) : (
           <GalleyGrid

@@ -2,6 +2,7 @@
 import { thousands } from '@/core/thousands';
 import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import type { ListingView, ListingWindowView, OutletView } from '@/api/views';
 import type { ListingsCount } from '@/services/outlets/listing-windows';
@@ -53,6 +54,7 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
     setShownAmong(among);
     setPicked(NONE);
   }
+  const router = useRouter();
   const chosen = countPicked(picked, total);
   const asked = chosen ? meantBy(picked, meant) : null;
   const settled = useSettled(asked && JSON.stringify(asked));
@@ -71,6 +73,12 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
       const { queued } = await api<{ queued: number }>('POST', `/listings/${way}`, asked!);
       setPicked(NONE);
       return says(queued);
+    });
+  const toGalley = () =>
+    void act(async () => {
+      const { id, count: found } = await api<{ id: string; count: number }>('POST', '/proofs/picked', { listings: asked });
+      if (!found) return 'These listings were not made here: they have no proofs.';
+      router.push(`/galley?picked=${id}`);
     });
   const one = !picked.all && picked.ids.size === 1 ? list.row(list.indexOf([...picked.ids][0]!)) : undefined;
   const bindings: Bindings = {
@@ -102,6 +110,7 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
         }
       : null,
     'ledger.prints': asked ? { says: `Make print files of ${count(chosen, 'listing')}`, does: () => setPrinting(true) } : null,
+    'ledger.galley': asked ? { says: `Words of ${count(chosen, 'listing')}`, does: toGalley } : null,
     'ledger.open': one ? { says: `Open “${one.title}”`, does: () => setOpen(one) } : null,
   };
   useCommands(bindings);
@@ -145,6 +154,9 @@ export function LedgerStation({ first, outlets }: { first: ListingWindowView; ou
               <CommandButton id="ledger.end" of={bindings} />
               <CommandButton id="ledger.prints" of={bindings}>
                 Print files
+              </CommandButton>
+              <CommandButton id="ledger.galley" of={bindings}>
+                Galley
               </CommandButton>
               <CommandButton id="ledger.live" of={bindings} tone="go" />
             </SelectionBar>

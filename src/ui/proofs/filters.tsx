@@ -17,13 +17,15 @@ export function ProofFilters({
   runs: { id: string; name: string }[];
   outlets: OutletView[];
 }) {
-  const narrowed = search.get('run') ?? search.get('ids');
+  const narrowed = search.get('run') ?? search.get('ids') ?? search.get('picked');
   // another search has another first proof
   const ask = (part: string, value: string) => put({ [part]: value || null, open: null });
   const go = (query: string) => {
     const view = new URLSearchParams(query);
     put({
-      ...Object.fromEntries(['run', 'state', 'outlet', 'docket', 'find', 'ids', 'stale', 'sort'].map((p) => [p, view.get(p)])),
+      ...Object.fromEntries(
+        ['run', 'state', 'outlet', 'docket', 'find', 'ids', 'picked', 'stale', 'sort'].map((p) => [p, view.get(p)]),
+      ),
       open: null,
     });
   };

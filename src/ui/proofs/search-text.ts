@@ -2,10 +2,10 @@
 export const WAITING = 'drafting,held,ready,passed,refused';
 /** Lines of a block of the list. */
 export const BLOCK = 60;
-const PARTS = ['run', 'state', 'outlet', 'docket', 'find', 'ids', 'stale', 'sort'] as const;
+const PARTS = ['run', 'state', 'outlet', 'docket', 'find', 'ids', 'picked', 'stale', 'sort'] as const;
 
 /**
- * The search that an address of the proofs means: those that wait, unless it asks for a state or names a run, some proofs, or what is
+ * The search that an address of the proofs means: those that wait, unless it asks for a state or names a run, some proofs, what was picked, or what is
  * out of date.
  */
 export function proofSearch(search: URLSearchParams): Record<string, string> {
@@ -14,5 +14,5 @@ export function proofSearch(search: URLSearchParams): Record<string, string> {
     const { state: _, ...rest } = asked;
     return rest;
   }
-  return asked.state || asked.run || asked.ids || asked.stale ? asked : { ...asked, state: WAITING };
+  return asked.state || asked.run || asked.ids || asked.picked || asked.stale ? asked : { ...asked, state: WAITING };
 }

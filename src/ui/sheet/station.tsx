@@ -31,8 +31,6 @@ import { cellOf, useSheet, type View } from './store';
 
 /** Shift extends the range: it says nothing of where a key leads. */
 const KEY = { shiftKey: false, altKey: false };
-/** More than that do not go into an address. */
-const MOST_LOOKED_AT = 400;
 const COLUMN_TABLES = ['outlet', 'docket', 'proof'];
 
 /** What the server found for the first paint. */
@@ -104,11 +102,12 @@ export function SheetStation({ first }: { first: FirstSheet }) {
         ? `${count(c.open || c.held, 'proof')} are being laid out as “${run.name}”.`
         : `${count(run.total, 'proof')} being drafted as “${run.name}”.`;
     });
-  const look = () =>
-    asking(async (s) => {
-      const { ids } = await api<{ ids: string[] }>('POST', '/sheet/proofs', { ...s, limit: MOST_LOOKED_AT });
-      if (!ids.length) return 'There are no proofs here yet.';
-      router.push(`/proofs?ids=${ids.map((id) => id.slice(0, 8)).join(',')}`);
+  /** Looks at the proofs of what is selected, somewhere else. */
+  const take = (to: (picked: string) => string) => () =>
+    asking(async (selection) => {
+      const { id, count: found } = await api<{ id: string; count: number }>('POST', '/proofs/picked', { selection });
+      if (!found) return 'There are no proofs here yet.';
+      router.push(to(id));
     });
 
   const allowHere = (how: boolean) =>
@@ -190,7 +189,14 @@ export function SheetStation({ first }: { first: FirstSheet }) {
         : selection && counted?.allowed
           ? { says: `Leave ${count(counted.allowed, 'artwork')} to the docket’s rules again`, does: () => allowHere(false) }
           : null,
-    'sheet.look': selection && counted?.proofs ? { says: says('Look through', counted.proofs), does: look } : null,
+    'sheet.look':
+      selection && counted?.proofs
+        ? { says: says('Look through', counted.proofs), does: take((id) => `/proofs?picked=${id}`) }
+        : null,
+    'sheet.galley':
+      selection && counted?.proofs
+        ? { says: says('Words of', counted.proofs), does: take((id) => `/galley?picked=${id}`) }
+        : null,
   };
   useCommands(bindings);
 
@@ -229,6 +235,9 @@ export function SheetStation({ first }: { first: FirstSheet }) {
               >
                 <CommandButton id="sheet.look" of={bindings}>
                   Look through
+                </CommandButton>
+                <CommandButton id="sheet.galley" of={bindings}>
+                  Galley
                 </CommandButton>
                 <CommandButton id="sheet.bench" of={bindings}>
                   Place on goods
