@@ -74,18 +74,19 @@ export async function demandWindow(
   from: number,
   count: number,
 ): Promise<{ total: number; rows: (DemandRow & { used: number })[] }> {
-  // what listings say is asked only of what it decides on, or of the rows that are shown
-  const said = `LEFT JOIN (${SAID}) said ON tag = phrase`;
-  const meant = `FROM demand ${use ? said : ''} ${WHERE} ${use ? USED[use] : ''}`;
-  const by = [find, seasonFrom ?? null, IN_SEASON, speaking?.about ?? null, speaking?.known ?? null];
-  const { n } = (await row<{ n: number }>(tx, `SELECT count(*)::int AS n ${meant}`, by))!;
-  const found = await rows<DemandRow & { used: number }>(
+  const by = [find, seasonFrom ?? null, IN_SEASON, speaking?.about ?? null, speaking?.known ?? null, from, count];
+  const inOrder = `ORDER BY ${ORDERS[order]}`;
+  // what listings say is asked once, and only of what it decides on or of the rows that are shown
+  const found = await rows<{ n: number; shown: (DemandRow & { used: number }) | null }>(
     tx,
-    `SELECT s.*, coalesce(n, 0) AS used FROM (${DEMAND.replace(' FROM demand', '')} ${meant} ORDER BY ${ORDERS[order]} OFFSET $6 LIMIT $7) s ${said}
-     ORDER BY ${ORDERS[order]}`,
-    [...by, from, count],
+    `WITH said AS MATERIALIZED (${SAID}),
+       meant AS MATERIALIZED (${DEMAND} ${use ? 'LEFT JOIN said ON tag = phrase' : ''} ${WHERE} ${use ? USED[use] : ''}),
+       page AS (SELECT meant.*, row_number() OVER (${inOrder}) AS place FROM meant ${inOrder} OFFSET $6 LIMIT $7)
+     SELECT (SELECT count(*)::int FROM meant) AS n, to_jsonb(page) - 'place' || jsonb_build_object('used', coalesce(said.n, 0)) AS shown
+     FROM (SELECT) once LEFT JOIN (page LEFT JOIN said ON said.tag = page.phrase) ON true ORDER BY page.place`,
+    by,
   );
-  return { total: n, rows: found };
+  return { total: found[0]!.n, rows: found.flatMap((f) => f.shown ?? []) };
 }
 
 /** Subjects and keywords of the artworks that are here, each once. */

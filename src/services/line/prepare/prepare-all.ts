@@ -1,3 +1,4 @@
+import { setImmediate as others } from 'node:timers/promises';
 import type { Brief, Writer } from '../../../core/writing/brief';
 import { builtInWriter } from '../../../core/writing/write';
 import type { Making } from './making';
@@ -11,7 +12,7 @@ const HOUSE: Writer = builtInWriter;
  * theirs. Throws where the writer cannot be reached, or does not answer every brief.
  */
 export async function prepareAll(makings: readonly Making[], writer = HOUSE): Promise<Prepared[]> {
-  const outlines = makings.map(outlined);
+  const outlines = await oneByOne(makings, outlined);
   const briefs = new Map<string, Brief>();
   const named = outlines.map((o) =>
     [...o.briefs].map(([language, brief]) => {
@@ -23,5 +24,17 @@ export async function prepareAll(makings: readonly Making[], writer = HOUSE): Pr
   const answers = briefs.size ? await writer.write([...briefs.values()]) : [];
   if (answers.length !== briefs.size) throw new Error(`the writer answered ${answers.length} of ${briefs.size} briefs`);
   const said = new Map([...briefs.keys()].map((key, i) => [key, answers[i]!]));
-  return outlines.map((outline, i) => prepare(outline, new Map(named[i]!.map(([language, key]) => [language, said.get(key)!]))));
+  return oneByOne(outlines, (outline, i) =>
+    prepare(outline, new Map(named[i]!.map(([language, key]) => [language, said.get(key)!]))),
+  );
+}
+
+/** Works things out with others having their turn between them: a hundred proofs take seconds, and the web server has more to do. */
+async function oneByOne<A, B>(all: readonly A[], work: (it: A, i: number) => B): Promise<B[]> {
+  const made: B[] = [];
+  for (const [i, it] of all.entries()) {
+    if (i) await others();
+    made.push(work(it, i));
+  }
+  return made;
 }

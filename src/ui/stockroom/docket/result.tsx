@@ -17,7 +17,7 @@ import { useGoods } from './form';
 import { Preview } from '../../mockup/preview';
 
 /** The worst is looked for among so many. */
-const MOST_TRIED = 100;
+const MOST_TRIED = 60;
 
 /** What the docket as it stands makes of a sample artwork, at every change. */
 export function Result({ document, plan }: { document: DocketDocument; plan: PricePlan }) {
