@@ -46,7 +46,9 @@ interface Pattern {
 /** What may stand in a slot of English, by the first letters of its name. */
 const SLOTS: readonly [name: RegExp, may: string][] = [
   [/^name$/, '“[^”]{1,200}”|[^.!?]{1,120}?'],
-  [/^n$/, '\\d+(?:[.,]\\d+)?'],
+  // where little else is said, only what stands in quotes is surely a name
+  [/^quoted$/, '“[^”]{1,200}”'],
+  [/^n\d?$/, '\\d+(?:[.,]\\d+)?'],
   [/^(?:text|keep)$/, '.{1,4000}'],
   [/./, '[^.!?:“”]{1,300}?'],
 ];
@@ -123,8 +125,8 @@ export function builtIn(tables: Tables): Translator {
   }
 
   function slot(name: string, text: string, to: To, kept: Kept, deep: number): Said {
-    if (name === 'n') return said(text, true);
-    if (name === 'name') return said(text.replace(/^“(.*)”$/s, QUOTED[to]), true);
+    if (/^n\d?$/.test(name)) return said(text, true);
+    if (name === 'name' || name === 'quoted') return said(text.replace(/^“(.*)”$/s, QUOTED[to]), true);
     if (name === 'keep') return said(text.replace(/ and (?=[^ ]+$)/, AND[to]), true);
     if (name === 'text') return long(text, to, kept, deep - 1);
     if (name === 'list') return list(text, to, kept, deep - 1);

@@ -234,13 +234,13 @@ export function SheetStation({ first }: { first: FirstSheet }) {
                 }
               >
                 <CommandButton id="sheet.look" of={bindings}>
-                  Look through
+                  Look
                 </CommandButton>
                 <CommandButton id="sheet.galley" of={bindings}>
                   Galley
                 </CommandButton>
                 <CommandButton id="sheet.bench" of={bindings}>
-                  Place on goods
+                  Place
                 </CommandButton>
                 <CommandButton id="sheet.allow" of={bindings}>
                   {counted?.closed ? 'Allow here' : 'By rule again'}
