@@ -77,9 +77,9 @@ test('a noun of another product, a claim, what was left open and a seller’s se
   expect(foundIn(seen, 'claims', 'merino wool')).toMatchObject({ fields: ['description'] });
   expect(foundIn(seen, 'left-over', '[name]')).toMatchObject({ mend: { label: 'Cut it out' } });
   expect(foundIn(seen, 'sellers', 'Order a sample at half price first.')).toMatchObject({ mend: { label: 'Cut the sentence' } });
-  const [row] = (await ok<{ rows: { fields: { description: { problems: { says: string; piece: string | null; mend: { value: string } | null }[] } } }[] }>(
+  const [row] = (await ok<{ rows: { fields: { description: { problems: { says: string; pieces: string[]; mend: { value: string } | null }[] } } }[] }>(
     'POST', '/proofs/words/rows', { search: { ids: ids[0]!.slice(0, 8) }, fields: ['description'], from: 0, count: 1 })).rows; // prettier-ignore
-  const wool = row!.fields.description.problems.find((p) => p.piece === 'merino wool')!;
+  const wool = row!.fields.description.problems.find((p) => p.pieces[0] === 'merino wool')!;
   expect(wool.says).toMatch(/does not state that/);
   expect(wool.mend!.value).not.toMatch(/merino/);
   for (const group of [mug, foundIn(seen, 'claims', 'merino wool')!])

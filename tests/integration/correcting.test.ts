@@ -125,7 +125,7 @@ test('what a buyer should not find is told with a mend, and stops nothing', asyn
   const steps = [{ does: 'put-after', fields: ['title'], text: '[colour]' }];
   const [row] = (await rows(steps)).rows;
   expect(row!.fields.title!.problems).toEqual([
-    { says: 'Left to be filled in: “[colour]”.', piece: null, mend: { label: 'Cut it out', value: row!.fields.title!.value } },
+    { says: 'Left to be filled in: “[colour]”.', pieces: [], mend: { label: 'Cut it out', value: row!.fields.title!.value } },
   ]);
   expect((await ok<Seen>('POST', '/corrections/try', { search, steps })).breaks).toEqual([]);
 });

@@ -69,6 +69,15 @@ test('translated by machine it waits for a look; taken as it is it is a personâ€
   expect(held.state).toBe('held');
   expect(held.problems.map((p) => p.code)).toContain('by-machine');
   expect(held.problems.map((p) => p.code)).not.toContain('language-missing');
+  // what stays as it came is told, so that it is looked at first
+  const asked = { search: { run }, language: 'de', fields: ['title'], steps: [], from: 0, count: 10 };
+  const cellNow = async () => {
+    const { rows } = await ok<{ rows: { id: string; fields: { title: { value: string; problems: { says: string; pieces: string[] }[] } } }[] }>('POST', '/proofs/words/rows', asked); // prettier-ignore
+    return rows.find((r) => r.id === ids[0])!.fields.title;
+  };
+  const { value, problems } = await cellNow();
+  const machine = problems.find((p) => /by a machine/.test(p.says))!;
+  expect(machine.pieces.every((p) => value.includes(p) && english.includes(p))).toBe(true);
 
   const taken = await correct([{ does: 'take', fields: ALL }]);
   expect(taken.changed).toBe(2);

@@ -32,7 +32,7 @@ const Cell = Exactly({
   problems: Type.Array(
     Exactly({
       says: Text,
-      piece: OrNull(Text, 'what of the text it is about'),
+      pieces: Type.Array(Text, { description: 'what of the text it is about' }),
       mend: OrNull(Exactly({ label: Text, value: Value })),
     }),
     {

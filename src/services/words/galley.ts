@@ -16,7 +16,7 @@ import { motifNames } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { findingsIn } from '../../data/line/findings';
 import { wordsRows, type WordsRow } from '../../data/line/galley';
-import { withTranslations, type Translations } from './translating';
+import { leftByMachines, withTranslations, type Translations } from './translating';
 import { miniIn } from '../artwork/pictures';
 import { proofFilterOf, type ProofSearch } from '../line/proof-windows';
 import * as windows from '../../data/line/proof-windows';
@@ -160,7 +160,7 @@ export interface GalleyCell {
   /** What the steps speak of and this proof lacks. */
   lacks: string | null;
   /** What is wrong with what would stand there. */
-  problems: { says: string; piece: string | null; mend: { label: string; value: Value } | null }[];
+  problems: { says: string; pieces: string[]; mend: { label: string; value: Value } | null }[];
 }
 export interface GalleyRow {
   id: string;
@@ -188,7 +188,7 @@ function lookedOver(words: Words, cell: Cell, found: readonly Finding[]): Galley
     const mends = made?.ok && !sameValue(made.value, cell.value);
     return {
       says: findingSentence(f),
-      piece: PIECES.has(f.check) ? f.what : null,
+      pieces: PIECES.has(f.check) ? [f.what] : [],
       mend: mends ? { label: mendingLabel(f), value: made.value } : null,
     };
   });
@@ -198,7 +198,16 @@ const PIECES: ReadonlySet<Check> = new Set(['left-over', 'personal', 'barred', '
 /** Checks that are made of every cell as it is shown. */
 const AT_ONCE: ReadonlySet<Check> = new Set(['limits', 'missing', 'by-machine', 'left-over', 'personal', 'stuffed']);
 
-function galleyCell(words: Words, field: string, steps: readonly Step[], found: readonly Finding[]): GalleyCell | null {
+const leftSentence = ({ length }: readonly string[]): string[] =>
+  length ? [length === 1 ? 'One piece stays as it came.' : `${length} pieces stay as they came.`] : [];
+
+function galleyCell(
+  words: Words,
+  field: string,
+  steps: readonly Step[],
+  found: readonly Finding[],
+  left: readonly string[],
+): GalleyCell | null {
   const cell = cellOf(words, field);
   if (!cell) return null;
   const is = words.row.fields[field];
@@ -213,12 +222,12 @@ function galleyCell(words: Words, field: string, steps: readonly Step[], found: 
     problems: [
       ...[...cellProblems(words, field, next ?? cell.value), ...advice(cell, next ?? cell.value)].map((p) => ({
         says: sentenceOf(p),
-        piece: null,
+        pieces: [],
         mend: p.mend ? { label: mendLabel(p.mend), value: p.mend.value as Value } : null,
       })),
       ...(next === null ? machineProblems(field, is) : []).map((p) => ({
-        says: sentenceOf(p),
-        piece: null,
+        says: [sentenceOf(p), ...leftSentence(left)].join(' '),
+        pieces: [...left],
         mend: { label: mendLabel(p.mend!), value: cell.value },
       })),
       ...(next === null ? lookedOver(words, cell, found) : []),
@@ -237,6 +246,7 @@ export const galleyWindow = (
     const total = Object.values(await windows.countMeant(tx, filter)).reduce((n, c) => n + c, 0);
     const ids = await windows.proofsFrom(tx, filter, sort, o.from, o.count);
     const read = await (await wordsReader(tx, o.fields, o.language, o.steps))(ids);
+    const left = await leftByMachines(tx, read, o.fields);
     const found = new Map<string, Finding[]>();
     for (const f of await findingsIn(tx, ids)) {
       const key = `${f.proof} ${f.field} ${f.language}`;
@@ -248,7 +258,7 @@ export const galleyWindow = (
         const { docket, outlet } = words;
         const { id, artwork, outletId, state, small, stands, language } = words.row;
         const cells = o.fields.flatMap((f) => {
-          const cell = galleyCell(words, f, o.steps, found.get(`${id} ${f} ${language}`) ?? []);
+          const cell = galleyCell(words, f, o.steps, found.get(`${id} ${f} ${language}`) ?? [], left.get(`${id} ${f}`) ?? []);
           return cell ? [[f, cell] as const] : [];
         });
         return {

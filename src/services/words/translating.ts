@@ -7,6 +7,7 @@ import type { Step } from '../../core/correcting/steps';
 import { isKept } from '../../core/listing/proof';
 import type { RulesDocument } from '../../core/outlet/rules';
 import { builtIn, tablesFrom } from '../../core/translating/built-in';
+import { leftAsItCame } from '../../core/translating/left';
 import { bareLanguage, type Translator, type ToTranslate } from '../../core/translating/translator';
 import { motifNames } from '../../data/artwork/artworks';
 import type { Tx } from '../../data/database';
@@ -85,4 +86,26 @@ export async function withTranslations(tx: Tx, all: readonly ToBeTranslated[], s
     const said = new Map(keys.map((k, i) => [k, made[i]!.text]));
     for (const p of put) p(said);
   }
+}
+
+/** What of machines’ words still stands as it came, by proof and field: nobody has looked at it yet, and this is what to look at first. */
+export async function leftByMachines(
+  tx: Tx,
+  all: readonly ToBeTranslated[],
+  fields: readonly string[],
+): Promise<Map<string, string[]>> {
+  const left = new Map<string, string[]>();
+  const by = all.filter((w) => fields.some((f) => w.row.fields[f]?.from === 'translated'));
+  if (!by.length) return left;
+  const sources = await otherLanguages(tx, by.map((w) => w.row.id), fields, translator().from); // prettier-ignore
+  const names = await motifNames(tx, [...new Set(by.map((w) => w.row.artworkId))]);
+  for (const { row, rules } of by)
+    for (const field of fields) {
+      const [is, source, rule] = [row.fields[field], sources.get(`${row.id} ${field}`), rules?.texts[field]];
+      if (is?.from !== 'translated' || !source || source.language === row.language) continue;
+      const its = names.get(row.artworkId) ?? [];
+      const found = leftAsItCame(source.value, is.value, rule && !isLine(rule) ? 'long' : 'line', [...its, motifName(its.length ? its : [row.artwork])]); // prettier-ignore
+      if (found.length) left.set(`${row.id} ${field}`, found);
+    }
+  return left;
 }

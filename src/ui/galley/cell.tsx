@@ -111,7 +111,7 @@ export function GalleyCell({
   const full = fullness(shown, field, rules);
   const problem = left && cell.next !== null ? null : cell.problems[0];
   const tags = Array.isArray(cell.value);
-  const pieces = cell.problems.flatMap((p) => p.piece ?? []);
+  const pieces = cell.problems.flatMap((p) => p.pieces);
   return (
     <>
       {margin && <MarginMarks out={margin.out} put={margin.in} />}

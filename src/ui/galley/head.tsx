@@ -85,7 +85,15 @@ export function Head({
         className="w-[104px]"
         value={address.get('state') ?? (narrowed ? 'any' : '')}
         onChange={(e) => put({ state: e.target.value || null })}
-        options={[...(narrowed ? [] : [['', 'waiting'] as const]), 'held', 'ready', 'passed', 'refused', 'listed', ['any', 'every state']]}
+        options={[
+          ...(narrowed ? [] : [['', 'waiting'] as const]),
+          'held',
+          'ready',
+          'passed',
+          'refused',
+          'listed',
+          ['any', 'every state'],
+        ]}
       />
       <ChoiceField
         hideLabel
