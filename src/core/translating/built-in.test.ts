@@ -36,6 +36,14 @@ test('sentences of the trade, with what stands in them', async () => {
   expect((await say('Sizes: S, M and L.\n- Colours: Sand, Coral', 'de', 'long')).text).toBe('Größen: S, M und L.\n- Farben: Sand und Koralle'); // prettier-ignore
 });
 
+test('a name with a comma in it is not taken apart', async () => {
+  const name = 'Cold water, warm people';
+  expect((await say('Cold Water, Warm People Shirt, Sea Life', 'de', 'line', [name])).text).toBe(
+    'Cold Water, Warm People Shirt, Leben im Meer',
+  );
+  expect((await say('Cold Water, Warm People Mug', 'fr', 'line', [name])).text).toBe('Tasse Cold Water, Warm People');
+});
+
 test('what stands in quotes is a name where a sentence says little else, and nothing that is not', async () => {
   expect(await say('“Hop to it”, in case anybody was wondering.', 'de', 'long')).toEqual({ text: '„Hop to it“, falls sich das jemand gefragt hat.', left: [] }); // prettier-ignore
   expect((await say('“Hop to it”.', 'fr', 'long')).text).toBe('« Hop to it ».');

@@ -1,5 +1,6 @@
 import { splitSentences } from '../stock/sentences';
 import { readTable } from '../tables/csv';
+import { splitLine } from './pieces';
 import type { ToTranslate, Translated, Translator } from './translator';
 
 /** A row of a table: English, and the same in the other languages, by column. */
@@ -197,7 +198,7 @@ export function builtIn(tables: Tables): Translator {
     const kept: Kept = new Set(keep.map(key));
     const left: string[] = [];
     if (kind === 'line') {
-      const made = text.split(/(\s*[,:]\s+)/).map((piece, i) => {
+      const made = splitLine(text, keep).map((piece, i) => {
         if (i % 2) return piece;
         const it = once(piece, to, kept, phrase);
         if (!it.whole) left.push(piece);

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { builtIn, tablesFrom } from './built-in';
 import { leftAsItCame } from './left';
+import { splitLine } from './pieces';
 
 test('pieces of a line, tags, and sentences of a long text that stayed as they came are told, each once', () => {
   expect(leftAsItCame('Crab Shirt, Rock Star, Sea Life', 'Krabben-Shirt, Rock Star, Leben im Meer', 'line', [])).toEqual([
@@ -16,6 +17,21 @@ test('pieces of a line, tags, and sentences of a long text that stayed as they c
 test('names, numbers and single letters are the same in all languages', () => {
   expect(leftAsItCame('Hold Fast, 180, S', 'Hold Fast, 180, S', 'line', ['hold fast'])).toEqual([]);
   expect(leftAsItCame('“Hold fast”. For you.', '“Hold fast”. Für Sie.', 'long', ['Hold fast'])).toEqual([]);
+});
+test('a name with a comma is one piece, and with its goods it is the same in all languages', () => {
+  const name = 'Cold water, warm people';
+  expect(leftAsItCame(`${name} Shirt, Rock Star, Sea`, 'Cold Water, Warm People Shirt, Rock Star, Meer', 'line', [name])).toEqual(['Rock Star']); // prettier-ignore
+  expect(splitLine('cold water, warm people, “A: b”, c', [name, 'A: b'])).toEqual([
+    'cold water, warm people',
+    ', ',
+    '“A: b”',
+    ', ',
+    'c',
+  ]);
+  fc.assert(fc.property(fc.string({ maxLength: 40 }), fc.array(fc.string({ maxLength: 6 }), { maxLength: 3 }), (text, names) => {
+    fc.pre(!/[\uE000\uE001]/.test(text));
+    expect(splitLine(text, names).join('')).toBe(text);
+  })); // prettier-ignore
 });
 test('a text that never ends is told in a few pieces', () => {
   const many = Array.from({ length: 5000 }, (_, i) => `piece number ${i}`);

@@ -1,4 +1,5 @@
 import { splitSentences } from '../stock/sentences';
+import { splitLine } from './pieces';
 
 type Value = string | string[];
 
@@ -7,19 +8,23 @@ const MOST = 20;
 const key = (text: string): string => text.toLowerCase().replace(/\s+/g, ' ').trim();
 
 /** Tags, and what stands between the commas of a line or is a sentence of a long text. */
-function piecesOf(value: Value, kind: 'line' | 'long'): string[] {
+function piecesOf(value: Value, kind: 'line' | 'long', names: readonly string[]): string[] {
   if (Array.isArray(value)) return value;
-  return value.split('\n').flatMap((line) => (kind === 'long' ? splitSentences(line) : line.split(/\s*[,:]\s+/)));
+  return value
+    .split('\n')
+    .flatMap((l) => (kind === 'long' ? splitSentences(l) : splitLine(l, names).filter((_, i) => i % 2 === 0)));
 }
 
 /**
- * What of a translated text still stands there as it came: its pieces that the text it was made from has as well. Names, numbers and single
- * letters are the same in all languages.
+ * What of a translated text still stands there as it came: its pieces that the text it was made from has as well. Names, alone or with what
+ * they are of (“Hold Fast Shirt”), numbers and single letters are the same in all languages.
  */
 export function leftAsItCame(source: Value, translated: Value, kind: 'line' | 'long', names: readonly string[]): string[] {
-  const [came, same] = [new Set(piecesOf(source, kind).map(key)), new Set(names.map(key))];
-  const left = piecesOf(translated, kind).filter(
-    (p) => came.has(key(p)) && /\p{L}{2}/u.test(p) && !same.has(key(p).replace(/^[“„«]\s*|\s*[”“»][.]?$/g, '')),
-  );
+  const came = new Set(piecesOf(source, kind, names).map(key));
+  const named = names.map(key).filter(Boolean);
+  const left = piecesOf(translated, kind, names).filter((piece) => {
+    const bare = key(piece).replace(/^[“„«]\s*|\s*[”“»]\.?$/g, '');
+    return came.has(key(piece)) && /\p{L}{2}/u.test(bare) && !named.some((n) => `${bare} `.startsWith(`${n} `));
+  });
   return [...new Set(left.map((p) => p.trim()))].slice(0, MOST);
 }
