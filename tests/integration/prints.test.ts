@@ -161,7 +161,9 @@ test('many are made while workers come and go, each once, and none is lost', asy
 });
 
 test('stopped, what is made stays and can be taken away; it goes on where it was', async () => {
-  const set = await ok<PrintSet>('POST', '/print-sets', { of: { proofs: { ids: proofs.map((p) => p.id) } } });
+  // what the tests before have made would be there already
+  const fresh = await proofsOf(await newArtworks(3));
+  const set = await ok<PrintSet>('POST', '/print-sets', { of: { proofs: { ids: fresh.map((p) => p.id) } } });
   await ok('POST', `/print-sets/${set.id}/stop`, {});
   const stopped = await ok<PrintSet>('GET', `/print-sets/${set.id}`);
   expect(stopped.state).toBe('stopped');

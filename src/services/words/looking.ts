@@ -24,9 +24,9 @@ import { phrasebookOf } from './phrasebook';
 /** How words are spelt. */
 export interface Spelling {
   isRight: (word: string) => boolean;
-  /** What it might be instead, the likeliest first; none where that would take too long. */
+  /** What it might be instead, the likeliest first; none where it is like none, or very many were asked for at once. */
   instead: (word: string) => string[];
-  /** A look begins: it has its own time for what else words might be. */
+  /** A look begins: so many words more may be asked for. */
   begin: () => void;
 }
 

@@ -1,13 +1,16 @@
 import british from 'dictionary-en-gb';
 import american from 'dictionary-en';
 import nspell from 'nspell';
+import { oneAway } from '../../core/checking/spelling';
 import type { Spelling } from '../../services/words/looking';
 
 const open = (d: { aff: Uint8Array; dic: Uint8Array }) => nspell(Buffer.from(d.aff), Buffer.from(d.dic));
 /** So many words are kept looked up. */
 const KEPT = 50_000;
-/** What else a word might be takes up to a second to find for one that is like none: it is found for so long in all, then left out. */
-const SUGGEST_MS = 1500;
+/** So many other words are named. */
+const MOST = 3;
+/** What else a word might be costs some thousand looks into the dictionary: so many words at a time are asked for, the others have no mend. */
+const ASKED = 300;
 
 let opened: Spelling | undefined;
 /** English as it is spelt on either side of the sea: a word is right where one of the dictionaries has it. Half a second and 60 MB the first time. */
@@ -16,7 +19,7 @@ export function englishSpelling(): Spelling {
   const [gb, us] = [open(british), open(american)];
   const right = new Map<string, boolean>();
   const instead = new Map<string, string[]>();
-  let spent = 0;
+  let asked = 0;
   return (opened = {
     isRight(word) {
       let is = right.get(word);
@@ -29,14 +32,12 @@ export function englishSpelling(): Spelling {
     },
     instead(word) {
       const known = instead.get(word);
-      if (known || spent > SUGGEST_MS) return known ?? [];
-      const began = performance.now();
-      const found = us.suggest(word).slice(0, 3);
-      spent += performance.now() - began;
+      if (known || asked++ >= ASKED) return known ?? [];
+      const found = oneAway(word).filter((w) => us.correct(w) || gb.correct(w)).slice(0, MOST); // prettier-ignore
       if (instead.size >= KEPT) instead.clear();
       instead.set(word, found);
       return found;
     },
-    begin: () => void (spent = 0),
+    begin: () => void (asked = 0),
   });
 }
