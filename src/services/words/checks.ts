@@ -38,10 +38,12 @@ export interface ChecksSeen {
 /** What was found in the words of all proofs, by check, the same in many listings as one. */
 export const checksSeen = (workspace: string): Promise<ChecksSeen> =>
   inWorkspace(workspace, async (tx) => {
+    // how far it is, first: what is said to be done is then all in what is counted
+    const now = await lookNow(tx);
     const counts = await data.findingCounts(tx);
     const groups = await data.findingGroups(tx, MOST_GROUPS);
     return {
-      ...(await lookNow(tx)),
+      ...now,
       checks: CHECKS.map((check) => {
         const mine = groups.filter((g) => g.check === check);
         return {
