@@ -1,11 +1,9 @@
-const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-const BEFORE = '(?<![\\p{L}\\p{M}\\p{N}])(?<![\\p{L}\\p{N}]-)';
-const AFTER = '(?![\\p{L}\\p{M}\\p{N}])(?!-[\\p{L}\\p{N}])';
+import { literal, WORD } from '../word-pattern';
 
 /** A few pieces of a text as a pattern: whole words in any case, told by the letters around. What a hyphen joins is one word. */
 export function piecePattern(pieces: readonly string[]): RegExp | null {
-  const each = spelt(pieces).map((p) => p.split(' ').map(escaped).join('\\s+'));
-  return each.length ? new RegExp(`${BEFORE}(?:${each.join('|')})${AFTER}`, 'giu') : null;
+  const each = spelt(pieces).map((p) => p.split(' ').map(literal).join('\\s+'));
+  return each.length ? new RegExp(`${WORD.before}(?:${each.join('|')})${WORD.after}`, 'giu') : null;
 }
 /** In small letters, each once, the longest first: it is what is meant where a shorter one is a part of it. */
 const spelt = (phrases: readonly string[]): string[] =>
@@ -18,9 +16,9 @@ export interface Standing {
 }
 export type PhraseFinder = (text: string) => Standing[];
 
-const WORD = /[\p{L}\p{M}\p{N}]+/gu;
-const ENDS = new RegExp(`^${AFTER}`, 'u');
-const BEGINS = new RegExp(`${BEFORE}$`, 'u');
+const A_WORD = /[\p{L}\p{M}\p{N}]+/gu;
+const ENDS = new RegExp(`^${WORD.after}`, 'u');
+const BEGINS = new RegExp(`${WORD.before}$`, 'u');
 /** So much of what stands before is told. */
 const TOLD_BEFORE = 60;
 
@@ -45,7 +43,7 @@ export function phraseFinder(phrases: readonly string[]): PhraseFinder {
     });
     const found = signs ? [...said.matchAll(signs)].map((m) => at(m[0], m.index)) : [];
     let behind = 0;
-    for (const word of by.size ? said.matchAll(WORD) : []) {
+    for (const word of by.size ? said.matchAll(A_WORD) : []) {
       const from = word.index;
       if (from < behind || !BEGINS.test(said.slice(Math.max(0, from - 2), from))) continue;
       const phrase = by.get(word[0])?.find((p) => said.startsWith(p, from) && ENDS.test(said.slice(from + p.length, from + p.length + 3))); // prettier-ignore

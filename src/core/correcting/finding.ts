@@ -1,3 +1,4 @@
+import { literal, WORD } from '../word-pattern';
 import { RE2JS } from 're2js';
 import { plural } from '../copy/plural';
 import { inSentence, titled, withArticle } from '../writing/grammar';
@@ -5,10 +6,6 @@ import { inSentence, titled, withArticle } from '../writing/grammar';
 /** How what is looked for stands there: anywhere, as whole words, as all of a text or tag, or told by a regular expression (RE2). */
 export const WAYS_OF_FINDING = ['plain', 'word', 'whole', 'pattern'] as const;
 export type WayOfFinding = (typeof WAYS_OF_FINDING)[number];
-
-const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-/** No letter or number of any script on either side; what a hyphen joins is one word. */
-const WORD = { before: '(?<![\\p{L}\\p{M}\\p{N}])(?<![\\p{L}\\p{N}]-)', after: '(?![\\p{L}\\p{M}\\p{N}])(?!-[\\p{L}\\p{N}])' };
 
 /** Instructions that a pattern may come to: matching takes so many steps for each letter of a text, at most. */
 const MOST_INSTRUCTIONS = 400;
@@ -90,9 +87,9 @@ export function replaced(text: string, { what, put, how, exact, keepCase }: Repl
   }
   const flags = exact ? 'gu' : 'giu';
   const found = (all: string) => grown(all, keepCase ? withCaseOf(all, put) : put);
-  if (how === 'whole') return text.replace(expression(`^\\s*${escaped(what.trim())}\\s*$`, flags.replace('g', '')), found);
+  if (how === 'whole') return text.replace(expression(`^\\s*${literal(what.trim())}\\s*$`, flags.replace('g', '')), found);
   const { before, after } = how === 'word' ? WORD : { before: '', after: '' };
-  return text.replace(expression(before + escaped(what) + after, flags), found);
+  return text.replace(expression(before + literal(what) + after, flags), found);
 }
 
 export interface Noun {
@@ -104,7 +101,7 @@ const spelt = (noun: string): string =>
   noun
     .trim()
     .split(/[\s-]+/)
-    .map(escaped)
+    .map(literal)
     .join('[\\s-]?');
 
 /**

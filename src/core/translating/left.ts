@@ -1,7 +1,6 @@
+import type { Value } from '../correcting/correct';
 import { splitSentences } from '../stock/sentences';
 import { splitLine } from './pieces';
-
-type Value = string | string[];
 
 /** So many pieces are told: more say nothing further. */
 const MOST = 20;

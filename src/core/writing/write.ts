@@ -1,3 +1,4 @@
+import { literal } from '../word-pattern';
 import { assembled, type RankedPart } from '../copy/ranked';
 import { tellingWords } from '../copy/telling';
 import { singular } from '../copy/plural';
@@ -59,7 +60,7 @@ function filled(says: string, slots: Slots): string | null {
   return whole ? text : null;
 }
 
-const bounded = (word: string): RegExp => new RegExp(`(?<![\\p{L}\\p{N}])${word.trim().replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}\\p{N}])`, 'iu'); // prettier-ignore
+const bounded = (word: string): RegExp => new RegExp(`(?<![\\p{L}\\p{N}])${literal(word.trim())}(?![\\p{L}\\p{N}])`, 'iu'); // prettier-ignore
 
 /** What a writer needs at hand to say one thing after the other, none twice, and nothing that is to be avoided. */
 class Page {

@@ -1,7 +1,7 @@
 import { row, type Tx } from '../database';
 
 /** So long something picked is kept, and so many of them. */
-const KEPT = { days: 3, most: 200 };
+const KEPT = { days: 3, most: 40 };
 
 /** Keeps proofs that were picked under one id, and forgets what is old. */
 export async function keepPicked(tx: Tx, ids: readonly string[]): Promise<string> {

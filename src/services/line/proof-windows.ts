@@ -31,8 +31,13 @@ export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: Proo
   const states = s.state?.split(',').filter(Boolean);
   const strange = states?.find((x) => !PROOF_STATES.includes(x as ProofState));
   if (strange) throw new Trouble('not-valid', `A proof is never ${strange}.`, 'state');
-  for (const part of ['run', 'docket', 'picked'] as const)
-    if (s[part] && !isId(s[part])) throw new Trouble('not-valid', `There is no ${part} of that id.`, part);
+  for (const [part, word] of [
+    ['run', 'run'],
+    ['docket', 'docket'],
+    ['picked', 'selection'],
+  ] as const)
+    // prettier-ignore
+    if (s[part] && !isId(s[part])) throw new Trouble('not-valid', `There is no ${word} of that id.`, part);
   const found = s.found ? foundOf(s.found) : null;
   const sort = s.sort || 'newest';
   if (!(sort in PROOF_SORTS)) throw new Trouble('not-valid', `Proofs are not sorted by ${sort}.`, 'sort');

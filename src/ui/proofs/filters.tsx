@@ -99,5 +99,7 @@ export function ProofFilters({
 const kept = (search: URLSearchParams): string => {
   const view = new URLSearchParams(search);
   view.delete('open');
+  // what was picked is forgotten after some days: no view is kept of it
+  view.delete('picked');
   return view.toString();
 };

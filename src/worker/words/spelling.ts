@@ -20,11 +20,12 @@ export function englishSpelling(): Spelling {
   const right = new Map<string, boolean>();
   const instead = new Map<string, string[]>();
   let asked = 0;
+  const correct = (word: string) => us.correct(word) || gb.correct(word);
   return (opened = {
     isRight(word) {
       let is = right.get(word);
       if (is === undefined) {
-        is = us.correct(word) || gb.correct(word);
+        is = correct(word);
         if (right.size >= KEPT) right.clear();
         right.set(word, is);
       }
@@ -33,7 +34,7 @@ export function englishSpelling(): Spelling {
     instead(word) {
       const known = instead.get(word);
       if (known || asked++ >= ASKED) return known ?? [];
-      const found = oneAway(word).filter((w) => us.correct(w) || gb.correct(w)).slice(0, MOST); // prettier-ignore
+      const found = oneAway(word).filter(correct).slice(0, MOST);
       if (instead.size >= KEPT) instead.clear();
       instead.set(word, found);
       return found;

@@ -1,3 +1,4 @@
+import { literal } from '../../word-pattern';
 import { nameFrom, readName, readPattern, type NamePattern } from './file-name';
 
 /** Where an artwork may be put. */
@@ -74,7 +75,7 @@ export function applyPatch(it: Editable, patch: Patch, fileName: string, source:
     if (patch[field] !== undefined) put(field, patch[field].trim());
   if (patch.replace?.find) {
     const { field, find, put: text } = patch.replace;
-    const value = it[field].replace(new RegExp(find.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), 'gi'), () => text).trim();
+    const value = it[field].replace(new RegExp(literal(find), 'gi'), () => text).trim();
     if (value) put(field, value);
   }
   for (const [field, set, add, remove] of [
