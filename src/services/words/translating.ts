@@ -37,6 +37,14 @@ interface Group {
   put: ((said: ReadonlyMap<string, string>) => void)[];
 }
 
+/** What a motif is called: that stays as it is in every language. */
+const namesOf = (names: ReadonlyMap<string, string[]>, { artworkId, artwork }: WordsRow): string[] => {
+  const its = names.get(artworkId) ?? [];
+  return [...its, motifName(its.length ? its : [artwork])];
+};
+const kindOf = (value: Value, rule: RulesDocument['texts'][string] | undefined): ToTranslate['kind'] =>
+  Array.isArray(value) || (rule && isLine(rule)) ? 'line' : 'long';
+
 /** Fields that steps translate. */
 const translatedBy = (steps: readonly Step[]): string[] => [...new Set(steps.filter((s) => s.does === 'translate').flatMap((s) => s.fields))]; // prettier-ignore
 
@@ -66,8 +74,8 @@ export async function withTranslations(tx: Tx, all: readonly ToBeTranslated[], s
       const group: Group = asked.get(key) ?? { from: bareLanguage(source.language), to, texts: new Map(), put: [] };
       asked.set(key, group);
       const rule = rules.texts[field];
-      const kind = Array.isArray(source.value) || (rule && isLine(rule)) ? 'line' : 'long';
-      const keep = [...(names.get(row.artworkId) ?? []), motifName(names.get(row.artworkId) ?? [row.artwork])];
+      const kind = kindOf(source.value, rule);
+      const keep = namesOf(names, row);
       const texts = Array.isArray(source.value) ? source.value : [source.value];
       const keys = texts.map((text) => {
         const k = JSON.stringify([text, kind, keep]);
@@ -103,8 +111,7 @@ export async function leftByMachines(
     for (const field of fields) {
       const [is, source, rule] = [row.fields[field], sources.get(`${row.id} ${field}`), rules?.texts[field]];
       if (is?.from !== 'translated' || !source || source.language === row.language) continue;
-      const its = names.get(row.artworkId) ?? [];
-      const found = leftAsItCame(source.value, is.value, rule && !isLine(rule) ? 'long' : 'line', [...its, motifName(its.length ? its : [row.artwork])]); // prettier-ignore
+      const found = leftAsItCame(source.value, is.value, kindOf(source.value, rule), namesOf(names, row));
       if (found.length) left.set(`${row.id} ${field}`, found);
     }
   return left;

@@ -10,7 +10,7 @@ const KEPT = 50_000;
 /** So many other words are named. */
 const MOST = 3;
 /** What else a word might be costs some thousand looks into the dictionary: so many words at a time are asked for, the others have no mend. */
-const ASKED = 300;
+const ASKED = 1000;
 
 let opened: Spelling | undefined;
 /** English as it is spelt on either side of the sea: a word is right where one of the dictionaries has it. Half a second and 60 MB the first time. */
