@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { existsSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { closeDatabase } from '../src/data/database';
@@ -114,13 +115,18 @@ try {
     const workspace = await demoWorkspace('Saltmarsh Lane');
     await adoptToken(workspace, stack.token, 'made by ./start');
     await openStockroom(workspace);
-    // the demo is filled in by a program of its own, over the same HTTP interface that everyone uses
-    const demo = spawn(process.execPath, ['dist/demo.mjs'], {
-      cwd: ROOT,
-      env: { ...process.env, PRESS_TOKEN: stack.token },
-      stdio: ['ignore', 'inherit', 'inherit'],
-    });
-    process.once('exit', () => demo.kill());
+    // once it is complete it is the seller's own: what they changed in it is not done over
+    const complete = path.join(folder, 'demo-is-complete');
+    if (!existsSync(complete)) {
+      // the demo is filled in by a program of its own, over the same HTTP interface that everyone uses
+      const demo = spawn(process.execPath, ['dist/demo.mjs'], {
+        cwd: ROOT,
+        env: { ...process.env, PRESS_TOKEN: stack.token },
+        stdio: ['ignore', 'inherit', 'inherit'],
+      });
+      demo.once('exit', (code) => code === 0 && writeFileSync(complete, ''));
+      process.once('exit', () => demo.kill());
+    }
   }
   if (only === 'worker') {
     console.log(`
