@@ -36,11 +36,12 @@ export function LookAt({
 }) {
   const [asking, setAsking] = useState<TroubleCode | null>(null);
   const there = TROUBLES.filter((code) => counts.get(code) || code === only);
-  if (!there.length && !it?.troubles.length) return null;
+  const nothing = !there.length && !it?.troubles.length;
   const many = (code: TroubleCode) => counts.get(code) ?? 0;
   return (
     <div className="flex h-9 items-center gap-1.5 border-t border-rule bg-paper px-[18px] text-[12.5px]">
-      <span className="text-soft">Look at</span>
+      {/* the row stays where there is nothing: else the sheet above it would move while something is dragged over its edge */}
+      <span className="text-soft">{nothing ? 'Nothing to look at' : 'Look at'}</span>
       {there.map((code) => (
         <button
           key={code}

@@ -239,10 +239,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
       ) : (
         <div className="border-t border-rule bg-paper2" />
       )}
-      {/* a row of its own, also when there is nothing to look at */}
-      <div>
-        <LookAt counts={counts} only={only} show={setOnly} it={it} marked={marked.size} clearing={clearing} />
-      </div>
+      <LookAt counts={counts} only={only} show={setOnly} it={it} marked={marked.size} clearing={clearing} />
       <Rail
         rail={inRow}
         store={store}
