@@ -55,3 +55,24 @@ test('a selection says how much it means, and another person’s proof arrives w
   await expect(page.getByRole('gridcell', { name: /, Test shirt, Quayside: ready/ })).toHaveCount(3);
   await expect(page.getByRole('button', { name: /^Pass 3 proofs/ })).toBeVisible();
 });
+
+test('nothing moves under a pressed pointer: a slow drag ends where its hand points to, then what was chosen is told', async ({
+  page,
+}) => {
+  await page.goto(`/sheet?rows=${rows}`);
+  const cells = page.getByRole('gridcell', { name: /, Test shirt, Kestrel Fair: ready/ });
+  await expect(cells).toHaveCount(2);
+  const before = [(await cells.nth(0).boundingBox())!, (await cells.nth(1).boundingBox())!];
+  const [from, to] = before.sort((a, b) => a.y - b.y) as [(typeof before)[0], (typeof before)[0]];
+  const slip = page.getByRole('complementary', { name: 'Proof' });
+  await page.mouse.move(from.x + 30, from.y + 8);
+  await page.mouse.down();
+  // it has been counted what one cell means, and the hand is still there
+  await expect(page.getByRole('button', { name: /^Pass 1 proof/ })).toBeVisible();
+  await expect(slip).toHaveCount(0);
+  expect([(await cells.nth(0).boundingBox())!, (await cells.nth(1).boundingBox())!].sort((a, b) => a.y - b.y)).toEqual(before);
+  await page.mouse.move(to.x + 30, to.y + 8, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText('2 selected');
+  await expect(slip).toBeVisible();
+});

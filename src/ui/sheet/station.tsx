@@ -25,6 +25,7 @@ import { SheetFilters } from './filters';
 import { Forecast } from './forecast';
 import { SheetGrid, type ScrollTo, type SheetHands } from './grid';
 import { between, stepped, type Range, type Spot } from '../parts/lists/range';
+import { useHeldStill } from './held-still';
 import { meantBy, useCounted } from './selecting';
 import { BLOCK, blockColumns } from './blocks';
 import { cellOf, useSheet, type View } from './store';
@@ -89,7 +90,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
   const pageOf = (c: number) => pages[Math.floor(c / BLOCK.columns)] ?? '';
   const focused =
     focus && !shown[focus.c]?.folded ? cellOf(store, focus.r, pageOf(focus.c), shown[focus.c]?.key ?? '') : undefined;
-  const openId = search.get('open') ?? (focused && 'id' in focused ? focused.id : null);
+  const { open: openId, press: holdStill } = useHeldStill(search.get('open') ?? (focused && 'id' in focused ? focused.id : null));
 
   const pass = usePassMeant();
   const asking = (does: (s: Selection, c: SelectionCount) => Promise<string | undefined | void>) =>
@@ -147,6 +148,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
   });
   const hands: SheetHands = {
     press: (at, extend) => {
+      holdStill();
       setFocus(at);
       if (!extend || !anchor) setAnchor(at);
       if (search.get('open')) put({ open: null });
@@ -207,7 +209,7 @@ export function SheetStation({ first }: { first: FirstSheet }) {
       <section className="grid min-h-0 min-w-0 grid-rows-[auto_auto_1fr]">
         <div className="flex min-h-[50px] items-center gap-3 px-[18px] pt-2 pb-1">
           <h1 className="text-[22px]">Sheet</h1>
-          <span className="whitespace-nowrap text-soft">
+          <span className={range && openId ? 'sr-only' : 'whitespace-nowrap text-soft'}>
             {count(store.total, 'artwork')}
             {search.get('rows') && (
               <button className="ml-2 underline" onClick={() => put({ rows: null })}>
@@ -215,14 +217,16 @@ export function SheetStation({ first }: { first: FirstSheet }) {
               </button>
             )}
           </span>
-          <Find
-            label="Find in this sheet"
-            hint="find in this sheet"
-            value={search.get('find') ?? ''}
-            change={(find) => put({ find: find || null })}
-          />
+          <div className="max-w-[236px] min-w-[92px] flex-1">
+            <Find
+              label="Find in this sheet"
+              hint="find in this sheet"
+              value={search.get('find') ?? ''}
+              change={(find) => put({ find: find || null })}
+            />
+          </div>
           {range ? (
-            <div className="ml-auto">
+            <div className="ml-auto min-w-0">
               <SelectionBar
                 says={`${thousands(cells)} selected`}
                 more={
