@@ -23,7 +23,7 @@ import { gather, look } from '../services/outlets/looking';
 import { makeOrders } from '../services/outlets/ordering';
 import { keepRulesFresh } from '../services/outlets/outlets';
 import { keepHousesFresh } from '../services/stockroom/setup';
-import { correctOn } from '../services/words/correcting';
+import { correctOn } from '../services/words/carrying';
 import { lookOn } from '../services/words/looking';
 import { nextPrints, printsEnded, type NextPrint } from '../services/prints/sets';
 import { makeDownloads } from './downloads/order';

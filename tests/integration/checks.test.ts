@@ -100,6 +100,28 @@ test('same titles at one outlet, and descriptions that are nearly one, are told 
   expect(await listed('same-title:The Very Same Title Qq')).toEqual([ids[0], ids[2]]);
 });
 
+test('lists that are changed while a look goes on are held to all the same', async () => {
+  const before = await ok<Lists>('GET', '/words/lists');
+  for (const i of [1, 2, 3, 4, 5, 6]) {
+    await ok('POST', '/words/checks');
+    const { document, revision } = await ok<Lists>('GET', '/words/lists');
+    // listings need a new look each time
+    await ok('PUT', '/words/lists', {
+      seen: revision,
+      document: { ...document, barred: [{ word: `shirt${'s'.repeat(i % 2)}` }] },
+    });
+    await ok('POST', '/words/checks');
+    await until(
+      () => ok<Seen>('GET', '/words/checks'),
+      (s) => s.waiting === 0,
+      'all looked over',
+    );
+  }
+  const { revision } = await ok<Lists>('GET', '/words/lists');
+  await ok('PUT', '/words/lists', { seen: revision, document: before.document });
+  await looked();
+});
+
 test('lists of the house: barred at one outlet, trademarks, spelt right; what is left is told no more', async () => {
   const before = await ok<Lists>('GET', '/words/lists');
   const keep = (document: object, seen: number) => call<Lists & { detail: string }>('PUT', '/words/lists', { seen, document: { ...before.document, ...document } }); // prettier-ignore

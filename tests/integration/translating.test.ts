@@ -105,6 +105,56 @@ test('what is corrected beside it is still a machine’s, and only proofs in its
   expect([(await meant('de')).total, (await meant('en')).total]).toEqual([2, 0]);
 });
 
+test('a translation is told as older once its English says something else, by machine and taken alike', async () => {
+  const [byMachine, taken] = ids as [string, string];
+  await correct([{ does: 'clear', fields: ['title'] }]);
+  await correct([{ does: 'translate', fields: ['title'] }]);
+  const correctOne = (id: string, steps: object[]) => ok<Done>('POST', '/corrections', { ids: [id], language: 'de', steps });
+  await correctOne(taken, [{ does: 'take', fields: ['title'] }]);
+  /** What is told of each title as older, and its mend. */
+  const older = async () => {
+    const asked = { search: { run }, language: 'de', fields: ['title'], steps: [], from: 0, count: 10 };
+    type Problems = { says: string; mend: { label: string; value: string } | null }[];
+    const { rows } = await ok<{ rows: { id: string; fields: { title: { problems: Problems } } }[] }>('POST', '/proofs/words/rows', asked); // prettier-ignore
+    const told = rows.map((r) => [r.id, r.fields.title.problems.find((p) => /something else by now/.test(p.says))?.mend?.label]);
+    return Object.fromEntries(told) as Record<string, string | undefined>;
+  };
+  expect(await older()).toEqual({ [byMachine]: undefined, [taken]: undefined });
+
+  // the docket’s rule becomes another: English is drafted anew, German stays
+  const title = (await german(taken)).value;
+  const { docketId } = await ok<{ docketId: string }>('GET', `/proofs/${taken}`);
+  const docket = await ok<{ name: string; document: { words: { title: object } } }>('GET', `/dockets/${docketId}`);
+  const words = { ...docket.document.words, title: { en: '{{ artwork.name }} Shirt, Made for the Beach' } };
+  await ok('PUT', `/dockets/${docketId}`, { name: docket.name, document: { ...docket.document, words } });
+  const artworks = await Promise.all(ids.map(async (id) => (await ok<{ artworkId: string }>('GET', `/proofs/${id}`)).artworkId));
+  await drafted((await ok<Run>('POST', '/runs', { artworks, dockets: [docketId], outlets: [(await ok<{ outletId: string }>('GET', `/proofs/${taken}`)).outletId] })).id); // prettier-ignore
+  expect((await proof(taken)).content.words.title!.en!.value).toContain('Made for the Beach');
+  expect(await german(taken)).toMatchObject({ value: title, from: 'hand' });
+  run = (await ok<{ runId: string }>('GET', `/proofs/${taken}`)).runId;
+  expect(await older()).toEqual({ [byMachine]: 'Take it as it is', [taken]: 'It still fits' });
+
+  // the checks name both, each with its mend
+  await ok('POST', '/words/checks');
+  type Seen = { waiting: number; checks: { check: string; found: { what: string; says: string; mend: { label: string } }[] }[] };
+  const seen = await until(
+    () => ok<Seen>('GET', '/words/checks'),
+    (s) => s.waiting === 0,
+    'all looked over',
+  );
+  const found = seen.checks.find((c) => c.check === 'older')!.found.sort((a, b) => a.what.length - b.what.length);
+  expect(found.map((f) => f.mend.label)).toEqual(['It still fits', 'Translate anew']);
+  expect(found[1]!.what).toBe(`${found[0]!.what} by machine`);
+
+  // what a step corrects besides is not a person’s look; writing it as it is, or translating it anew, is
+  await correctOne(taken, [{ does: 'put-after', fields: ['title'], text: ' neu' }]);
+  expect((await older())[taken]).toBe('It still fits');
+  const value = `${title} neu`;
+  await ok('POST', '/proofs/words/cells', { language: 'de', cells: [{ proof: taken, field: 'title', was: value, value }] });
+  await correctOne(byMachine, [{ does: 'translate', fields: ['title'] }]);
+  expect(await older()).toEqual({ [byMachine]: undefined, [taken]: undefined });
+});
+
 test('what a person wrote is not translated over, and a cell is taken by writing it as it stands', async () => {
   await correct([{ does: 'set', fields: ['title'], text: 'Von Hand geschrieben' }]);
   expect((await correct([{ does: 'translate', fields: ['title'] }])).changed).toBe(0);

@@ -47,8 +47,9 @@ const fields = {
 export const ProofFields = Exactly(fields);
 
 const source = OneOf(SOURCES);
-const Words = Exactly({ value: Text, from: source, made: OrNull(Text, 'what the rule makes now') });
-const Tags = Exactly({ value: Texts, from: source, made: OrNull(Texts) });
+const of = Type.Optional(Type.String({ description: 'a mark of what it was translated from' }));
+const Words = Exactly({ value: Text, from: source, made: OrNull(Text, 'what the rule makes now'), of });
+const Tags = Exactly({ value: Texts, from: source, made: OrNull(Texts), of });
 /** Every field in every language, with where it comes from. */
 const Content = Exactly({
   words: Type.Record(Text, Type.Record(Text, Words), { description: 'by field, then by language (BCP 47)' }),

@@ -3,6 +3,7 @@ export const CHECKS = [
   'limits',
   'missing',
   'by-machine',
+  'older',
   'left-over',
   'other-noun',
   'personal',
@@ -18,7 +19,7 @@ export const CHECKS = [
 export type Check = (typeof CHECKS)[number];
 
 /** Checks whose findings name a field and no piece of it: to leave one as it is would be to leave all that are still to come. */
-const OF_FIELDS: ReadonlySet<Check> = new Set(['limits', 'missing', 'by-machine']);
+const OF_FIELDS: ReadonlySet<Check> = new Set(['limits', 'missing', 'by-machine', 'older']);
 /** Can what a check found be left as it is, in every listing? */
 export const mayBeLeft = (check: Check): boolean => !OF_FIELDS.has(check);
 
@@ -29,6 +30,10 @@ export const CHECK_WORDS: Record<Check, { label: string; says: string }> = {
   'by-machine': {
     label: 'Translated by machine',
     says: 'Nobody has looked at it yet: it holds its listing until somebody takes it as it is.',
+  },
+  older: {
+    label: 'Older than what it comes from',
+    says: 'Translated, also where somebody has taken it since, from words that are others by now.',
   },
   'left-over': {
     label: 'Left to be filled in',

@@ -129,6 +129,7 @@ describe('mends', () => {
     ['limits', 'Title', { code: 'title-too-long', length: 9, limit: 3, outlet: 'Q', counted: 'bytes' }],
     ['missing', 'Title', { label: 'Title' }],
     ['by-machine', 'Title', {}],
+    ['older', 'Title', { byMachine: false }],
     ['left-over', '[name]', {}],
     ['other-noun', 'Mug → Shirt', { from: NOUNS[1], to: NOUNS[0] }],
     ['personal', 'ann@shop.example', {}],
@@ -166,6 +167,15 @@ describe('mends', () => {
     const long = { check: 'stuffed' as const, what: 'owl', values: { long: true, word: 'owl', times: 9 } };
     expect(mendingOf(long, ['description'])).toEqual({ write: ['description'] });
     expect(mendingLabel(long)).toBe('Write anew');
+  });
+  test('a translation that is older is made anew where it is a machine’s, and found right where it is a person’s', () => {
+    const [machine, person] = [true, false].map((byMachine) => look({ value: 'Krabbe', byMachine, older: true }, { language: 'de' }).find((f) => f.check === 'older')!); // prettier-ignore
+    expect(mendingOf(machine!, ['title'])).toEqual({ steps: [{ does: 'translate', fields: ['title'] }] });
+    expect(mendingOf(person!, ['title'])).toEqual({ steps: [{ does: 'take', fields: ['title'] }] });
+    expect([machine, person].map((f) => mendingLabel(f!))).toEqual(['Translate anew', 'It still fits']);
+    // they are two things in the list: the same mend is not for both
+    expect(machine!.what).not.toBe(person!.what);
+    expect(found({ value: 'Krabbe' }, { language: 'de' })).toEqual([]);
   });
   test('a piece that was cut off is not mended for all', () =>
     expect(mendingOf({ check: 'sellers', what: 'x'.repeat(500), values: {} }, ['description'])).toBeNull());

@@ -34,6 +34,8 @@ export interface LookedField {
   problems: Problem[];
   /** A machine translated it, and nobody has looked at it. */
   byMachine?: boolean;
+  /** What it was translated from says something else by now. */
+  older?: boolean;
   /** So many tags may stand there. */
   places?: number;
 }
@@ -86,6 +88,8 @@ export function lookOver({ language, outlet, fields, goods, motif }: Looked, { l
       tell('missing', f.label, { count: f.value.length, places: f.places });
     if (!text) continue;
     if (f.byMachine) tell('by-machine', f.label);
+    // what a machine said is mended otherwise than what somebody wrote: they are two things in the list
+    if (f.older) tell('older', f.byMachine ? `${f.label} by machine` : f.label, { byMachine: f.byMachine === true });
     for (const p of wordFindings(f.field, f.value, f.kind)) {
       if (p.code === 'stuffed') tell('stuffed', String(p.values.word), { ...p.values, long: f.kind === 'long' });
       else for (const piece of p.values.pieces as string[]) tell(p.code as Check, piece);

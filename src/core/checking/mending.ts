@@ -26,6 +26,8 @@ export function mendingOf({ check, what, values }: Pick<Finding, 'check' | 'what
       return { write: fields };
     case 'by-machine':
       return { steps: [{ does: 'take', fields }] };
+    case 'older':
+      return { steps: [{ does: values.byMachine ? 'translate' : 'take', fields }] };
     case 'stuffed':
       // a long text is said anew: what can go of a line would leave holes in it
       return values.long ? { write: fields } : { steps: [{ does: 'no-repeats', fields }] };
@@ -50,6 +52,7 @@ const MENDS: Record<Check, string> = {
   limits: 'Shorten to fit',
   missing: 'Write from the artwork',
   'by-machine': 'Take them as they are',
+  older: 'It still fits',
   'same-title': 'Write anew',
   alike: 'Write anew',
   stuffed: 'Say nothing twice',
@@ -65,6 +68,7 @@ const MENDS: Record<Check, string> = {
 /** What a mend is called on its button. */
 export function mendingLabel({ check, values }: Pick<Finding, 'check' | 'values'>): string {
   if (check === 'stuffed' && values.long) return 'Write anew';
+  if (check === 'older' && values.byMachine) return 'Translate anew';
   if (check === 'spelling') return `Write “${(values.instead as string[])[0]!}”`;
   if (check === 'other-noun') return `Put “${(values.to as { one: string }).one}”`;
   return MENDS[check];

@@ -17,6 +17,10 @@ export function findingSentence({ check, what, values }: Pick<Finding, 'check' |
         : `There ${values.count === 1 ? 'is one tag' : `are ${Number(values.count)} tags`}; ${Number(values.places)} may stand here.`;
     case 'by-machine':
       return sentenceOf({ code: 'by-machine', values });
+    case 'older':
+      return values.byMachine
+        ? 'What a machine translated says something else by now.'
+        : 'What it was translated from says something else by now: see whether it still fits.';
     case 'left-over':
     case 'personal':
       return sentenceOf({ code: check, values: { pieces: [what] } });

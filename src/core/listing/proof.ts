@@ -21,6 +21,8 @@ export interface Field<T> {
   value: T;
   from: Source;
   made: T | null;
+  /** What it was translated from, as a mark of that text: where that says something else by now, this is older. */
+  of?: string;
 }
 /** One field in each language (BCP 47): what a hand wrote in one of them leaves the others to their rules. */
 export type InLanguages<T> = Record<string, Field<T>>;

@@ -68,7 +68,7 @@ export interface LookedOver {
   sketch: string | null;
   findings: Finding[];
 }
-/** Keeps what was found in proofs, in the place of what was found before. What needs other proofs stays for `keepTogether`. */
+/** Keeps what was found in proofs, in the place of what was found before. What needs other proofs stays for `keepAlike`. */
 export async function keepFindings(tx: Tx, basis: string, looked: readonly LookedOver[]): Promise<void> {
   await tx.query("DELETE FROM finding WHERE proof_id = ANY($1) AND \"check\" <> ALL('{same-title,alike}')", [looked.map((l) => l.id)]); // prettier-ignore
   await tx.query(

@@ -57,7 +57,7 @@ export async function otherLanguages(
     tx,
     `SELECT DISTINCT ON (p.id, f.field) p.id, f.field, e.key AS language, e.value->'value' AS value FROM proof p, unnest($2::text[]) f(field),
        jsonb_each(CASE WHEN f.field = 'tags' THEN p.fields->'tags' ELSE p.fields->'words'->f.field END) e
-     WHERE p.id = ANY($1) AND split_part(lower(e.key), '-', 1) = ANY($3) ORDER BY p.id, f.field, length(e.key)`,
+     WHERE p.id = ANY($1) AND split_part(lower(e.key), '-', 1) = ANY($3) ORDER BY p.id, f.field, length(e.key), e.key`,
     [ids, fields, languages],
   );
   return new Map(found.map(({ id, field, language, value }) => [`${id} ${field}`, { language, value }]));

@@ -14,6 +14,7 @@ import { prepareAll } from './prepare/prepare-all';
 import { priceLabels } from './prepare/prices';
 import { lineNames } from './prepare/problems';
 import { Trouble } from '../trouble';
+import { handWritten } from '../words/translated-from';
 
 export type { ProofRow };
 
@@ -113,13 +114,12 @@ function withWords(fields: ProofFields, change: ProofChange, language: string, k
   if (change.description !== undefined) texts.description = change.description;
   for (const [name, value] of Object.entries(texts)) {
     if (!known.includes(name)) throw new Trouble('not-valid', `${name} is not a text of this outlet.`, name);
-    const made = words[name]?.[language]?.made ?? null;
-    words[name] = { ...words[name], [language]: { value: value.trim(), from: 'hand', made } };
+    words[name] = { ...words[name], [language]: handWritten(words[name], language, value.trim()) };
   }
   const tags = { ...fields.tags };
   if (change.tags) {
     const value = change.tags.map((t) => t.trim()).filter(Boolean);
-    tags[language] = { value, from: 'hand', made: tags[language]?.made ?? null };
+    tags[language] = handWritten(tags, language, value);
   }
   return { words, tags };
 }

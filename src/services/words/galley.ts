@@ -16,7 +16,8 @@ import { motifNames } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
 import { findingsIn } from '../../data/line/findings';
 import { wordsRows, type WordsRow } from '../../data/line/galley';
-import { leftByMachines, withTranslations, type Translations } from './translating';
+import { isOlder, markOf } from './translated-from';
+import { leftByMachines, translate, withSources, type ToBeTranslated } from './translating';
 import { miniIn } from '../artwork/pictures';
 import { proofFilterOf, type ProofSearch } from '../line/proof-windows';
 import * as windows from '../../data/line/proof-windows';
@@ -49,17 +50,16 @@ export const staysFor = (p: Pick<WordsRow, 'state' | 'drafted' | 'language'>): S
 const speaks = (steps: readonly Step[]): boolean => steps.some((s) => s.text && /\{[{%]/.test(s.text));
 
 /** A proof's words, with the rules that they are held against, what it is for, and what steps may speak of. */
-export interface Words {
-  row: WordsRow;
-  rules: RulesDocument | null;
+export interface Words extends ToBeTranslated {
   docket: string;
   outlet: string;
   subject: WordingSubject;
-  /** What a translator made of its fields, where steps ask for that. */
-  translated?: Translations;
 }
 
-/** Reads words of proofs in one language (null: each outlet's own). What they have in common is asked for once. */
+/**
+ * Reads words of proofs in one language (null: each outlet's own). What they have in common is asked for once. Where steps translate, that is
+ * to be done before they are taken, outside of the transaction.
+ */
 export async function wordsReader(
   tx: Tx,
   fields: readonly string[],
@@ -98,7 +98,7 @@ export async function wordsReader(
         },
       };
     });
-    await withTranslations(tx, words, steps);
+    await withSources(tx, words, steps);
     return words;
   };
 }
@@ -142,12 +142,29 @@ export const newlyWrong = (words: Words, field: string, was: Value, is: Value): 
 
 /** Where a value is from that somebody put there. */
 export type HandSource = 'hand' | 'correction' | 'pattern' | 'translated';
-/** A field with a value that a person gave it, or back at what its rule makes. */
-export const fieldWith = (was: Field<Value> | null | undefined, value: Value, from: HandSource): Field<Value> => ({
+/**
+ * A field with a value that a person gave it, or back at what its rule makes. `of`: what it was translated from; a person who writes into a
+ * translation, or takes it, has what it comes from before them.
+ */
+export const fieldWith = (
+  was: Field<Value> | null | undefined,
+  value: Value,
+  from: HandSource,
+  of: string | undefined,
+): Field<Value> => ({
   value,
   from,
   made: was?.made ?? null,
+  ...(of !== undefined && { of }),
 });
+
+/** The mark of what a field comes from, once a person has looked at it, or a machine has translated it anew. */
+export const markNow = ({ row, sources }: Words, field: string, translates: boolean): string | undefined => {
+  const source = sources?.[field];
+  return (translates || row.fields[field]?.of !== undefined) && source !== undefined ? markOf(source) : undefined;
+};
+/** Was a field of a proof translated from words that are others by now? */
+export const olderIn = ({ row, sources }: Words, field: string): boolean => isOlder(row.fields[field], sources?.[field]);
 
 /** One field of a proof as the galley shows it. */
 export interface GalleyCell {
@@ -196,10 +213,17 @@ function lookedOver(words: Words, cell: Cell, found: readonly Finding[]): Galley
 /** Checks that name a piece of the text itself. */
 const PIECES: ReadonlySet<Check> = new Set(['left-over', 'personal', 'barred', 'trademark', 'claims', 'sellers', 'spelling']);
 /** Checks that are made of every cell as it is shown. */
-const AT_ONCE: ReadonlySet<Check> = new Set(['limits', 'missing', 'by-machine', 'left-over', 'personal', 'stuffed']);
+const AT_ONCE: ReadonlySet<Check> = new Set(['limits', 'missing', 'by-machine', 'older', 'left-over', 'personal', 'stuffed']);
 
 const leftSentence = ({ length }: readonly string[]): string[] =>
   length ? [length === 1 ? 'One piece stays as it came.' : `${length} pieces stay as they came.`] : [];
+
+/** A translation of what says something else by now. */
+const OLDER = {
+  byMachine: { check: 'older', what: '', values: { byMachine: true } },
+  taken: { check: 'older', what: '', values: { byMachine: false } },
+} as const;
+const STILL_FITS = { says: findingSentence(OLDER.taken), label: mendingLabel(OLDER.taken) };
 
 function galleyCell(
   words: Words,
@@ -211,6 +235,7 @@ function galleyCell(
   const cell = cellOf(words, field);
   if (!cell) return null;
   const is = words.row.fields[field];
+  const isOld = olderIn(words, field);
   const made = steps.length && !staysFor(words.row) ? stepsOn(words, cell, steps) : null;
   const next = made?.ok && !sameValue(made.value, cell.value) ? made.value : null;
   return {
@@ -225,8 +250,11 @@ function galleyCell(
         pieces: [],
         mend: p.mend ? { label: mendLabel(p.mend), value: p.mend.value as Value } : null,
       })),
+      ...(next === null && isOld && is?.from !== 'translated'
+        ? [{ says: STILL_FITS.says, pieces: [], mend: { label: STILL_FITS.label, value: cell.value } }]
+        : []),
       ...(next === null ? machineProblems(field, is) : []).map((p) => ({
-        says: [sentenceOf(p), ...leftSentence(left)].join(' '),
+        says: [...(isOld ? [findingSentence(OLDER.byMachine)] : []), sentenceOf(p), ...leftSentence(left)].join(' '),
         pieces: [...left],
         mend: { label: mendLabel(p.mend!), value: cell.value },
       })),
@@ -236,45 +264,54 @@ function galleyCell(
 }
 
 /** A window of proofs with their words in one language, and with what steps would make of them. */
-export const galleyWindow = (
+export async function galleyWindow(
   workspace: string,
   search: ProofSearch,
   o: { language: string | null; fields: readonly string[]; steps: readonly Step[]; from: number; count: number },
-): Promise<{ total: number; rows: GalleyRow[] }> => {
+): Promise<{ total: number; rows: GalleyRow[] }> {
   const { filter, sort } = proofFilterOf(search);
-  return inWorkspace(workspace, async (tx) => {
-    const total = Object.values(await windows.countMeant(tx, filter)).reduce((n, c) => n + c, 0);
+  const { total, read, left, found } = await inWorkspace(workspace, async (tx) => {
+    const counts = Object.values(await windows.countMeant(tx, filter));
     const ids = await windows.proofsFrom(tx, filter, sort, o.from, o.count);
-    const read = await (await wordsReader(tx, o.fields, o.language, o.steps))(ids);
-    const left = await leftByMachines(tx, read, o.fields);
-    const found = new Map<string, Finding[]>();
-    for (const f of await findingsIn(tx, ids)) {
-      const key = `${f.proof} ${f.field} ${f.language}`;
-      if (!AT_ONCE.has(f.check)) found.set(key, [...(found.get(key) ?? []), f]);
-    }
+    const words = await (await wordsReader(tx, o.fields, o.language, o.steps))(ids);
     return {
-      total,
-      rows: read.map((words) => {
-        const { docket, outlet } = words;
-        const { id, artwork, outletId, state, small, stands, language } = words.row;
-        const cells = o.fields.flatMap((f) => {
-          const cell = galleyCell(words, f, o.steps, found.get(`${id} ${f} ${language}`) ?? [], left.get(`${id} ${f}`) ?? []);
-          return cell ? [[f, cell] as const] : [];
-        });
-        return {
-          id,
-          artwork,
-          docket,
-          outlet,
-          outletId,
-          state,
-          stands,
-          language,
-          small: small && miniIn(workspace, small),
-          stays: staysFor(words.row),
-          fields: Object.fromEntries(cells),
-        };
-      }),
+      total: counts.reduce((n, c) => n + c, 0),
+      read: words,
+      left: await leftByMachines(tx, words, o.fields),
+      found: byCell(await findingsIn(tx, ids)),
     };
   });
-};
+  await translate(read);
+  const rows = read.map((words) => {
+    const { docket, outlet } = words;
+    const { id, artwork, outletId, state, small, stands, language } = words.row;
+    const cells = o.fields.flatMap((f) => {
+      const cell = galleyCell(words, f, o.steps, found.get(`${id} ${f} ${language}`) ?? [], left.get(`${id} ${f}`) ?? []);
+      return cell ? [[f, cell] as const] : [];
+    });
+    return {
+      id,
+      artwork,
+      docket,
+      outlet,
+      outletId,
+      state,
+      stands,
+      language,
+      small: small && miniIn(workspace, small),
+      stays: staysFor(words.row),
+      fields: Object.fromEntries(cells),
+    };
+  });
+  return { total, rows };
+}
+
+/** What was found in cells, by proof, field and language; but for what is looked for anew in each that is shown. */
+function byCell(findings: readonly (Finding & { proof: string })[]): Map<string, Finding[]> {
+  const found = new Map<string, Finding[]>();
+  for (const f of findings) {
+    const key = `${f.proof} ${f.field} ${f.language}`;
+    if (!AT_ONCE.has(f.check)) found.set(key, [...(found.get(key) ?? []), f]);
+  }
+  return found;
+}

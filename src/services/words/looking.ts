@@ -5,9 +5,11 @@ import { houseLists, NO_WORDS, type HouseLists } from '../../core/checking/house
 import { lookOver, sentenceKey, type GoodsTold, type LookedField } from '../../core/checking/look';
 import { otherNouns } from '../../core/checking/nouns';
 import { isLine } from '../../core/copy/ranked';
+import type { Value } from '../../core/correcting/correct';
 import type { Noun } from '../../core/correcting/finding';
 import { kindNames, kindOf } from '../../core/docket/kinds';
 import { tagProblems, textProblems } from '../../core/listing/check';
+import type { InLanguages } from '../../core/listing/proof';
 import { mainLanguage, type RulesDocument } from '../../core/outlet/rules';
 import { plural } from '../../core/copy/plural';
 import { inWorkspace, type Tx } from '../../data/database';
@@ -20,6 +22,7 @@ import { blanksByIds, type BlankRow } from '../../data/stockroom/blanks';
 import { listDockets, type DocketRow } from '../../data/stockroom/dockets';
 import { saidText } from '../line/prepare/telling';
 import { phrasebookOf } from './phrasebook';
+import { isOlder, sourceOf } from './translated-from';
 
 /** How words are spelt. */
 export interface Spelling {
@@ -31,7 +34,7 @@ export interface Spelling {
 }
 
 /** Goes up when the checks themselves become others: all words are looked over again. */
-const CHECKS_AT = 1;
+const CHECKS_AT = 2;
 const WINDOW = 250;
 /** Others have their turn after so long. */
 const TURN_MS = 5000;
@@ -119,6 +122,12 @@ async function basisOf(tx: Tx): Promise<Basis> {
   }; // prettier-ignore
 }
 
+/** Whose words a field has, where they were translated. */
+const machineIn = (by: InLanguages<Value> | undefined, language: string): Pick<LookedField, 'byMachine' | 'older'> => ({
+  byMachine: by?.[language]?.from === 'translated',
+  older: isOlder(by?.[language], sourceOf(by, language)),
+});
+
 /** A proof's fields in a language, with what its outlet's rules say to them; none of those that it was not written in. */
 function fieldsIn({ fields }: ToLookAt, rules: RulesDocument, outlet: string, language: string): LookedField[] {
   const texts = Object.entries(rules.texts).flatMap(([field, rule]): LookedField[] => {
@@ -126,10 +135,10 @@ function fieldsIn({ fields }: ToLookAt, rules: RulesDocument, outlet: string, la
     const needed = rule.required && language === mainLanguage(rules);
     if (!is && !needed) return [];
     const value = is?.value ?? '';
-    return [{ field, label: rule.label, kind: isLine(rule) ? 'line' : 'long', value, problems: textProblems(field, rule, value, outlet), byMachine: is?.from === 'translated' }]; // prettier-ignore
+    return [{ field, label: rule.label, kind: isLine(rule) ? 'line' : 'long', value, problems: textProblems(field, rule, value, outlet), ...machineIn(fields.words[field], language) }]; // prettier-ignore
   });
   const tags = rules.tags && fields.tags[language];
-  if (tags) texts.push({ field: 'tags', label: 'Tags', kind: 'tags', value: tags.value, problems: tagProblems(rules.tags!, tags.value, outlet), places: rules.tags!.max, byMachine: tags.from === 'translated' }); // prettier-ignore
+  if (tags) texts.push({ field: 'tags', label: 'Tags', kind: 'tags', value: tags.value, problems: tagProblems(rules.tags!, tags.value, outlet), places: rules.tags!.max, ...machineIn(fields.tags, language) }); // prettier-ignore
   return texts;
 }
 
@@ -222,7 +231,12 @@ async function together(workspace: string, basis: Basis): Promise<void> {
     await data.findSameTitles(tx);
     await data.dropFindings(tx, (await data.houseWordsRow(tx))?.document.left ?? []);
     await data.keepAlike(tx, alike);
-    if (look?.state === 'going') await data.setLook(tx, { ...look, state: 'done' });
+    if (look?.state !== 'going') return;
+    // what all are held against may have changed under the look: who changed it saw that one goes on, and began none
+    const now = await data.basisNow(tx, CHECKS_AT);
+    if (now === basis.key) return data.setLook(tx, { ...look, state: 'done' });
+    await data.setLook(tx, { state: 'going', looked: 0, total: await data.countToLookAt(tx, now) });
+    await addJob(tx, 'words.look', { workspace });
   });
 }
 

@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { GalleyCellView } from '@/api/shapes/galley';
 import type { OutletView } from '@/api/views';
 import { piecePattern } from '@/core/checking/piece';
@@ -89,6 +89,22 @@ const MarginMarks = ({ out, put }: { out: boolean; put: boolean }) => (
   </span>
 );
 
+/** What a cell has room for; where its words run on below, they fade out. */
+function Words({ children }: { children: React.ReactNode }) {
+  const ref = useRef<HTMLDivElement>(null);
+  const [runsOn, setRunsOn] = useState(false);
+  // after each drawing: the words, their marks and the width of the column may be others
+  useLayoutEffect(() => {
+    const el = ref.current!;
+    setRunsOn(el.scrollHeight > el.clientHeight + 2);
+  }, [children]);
+  return (
+    <div ref={ref} className={`min-h-0 overflow-hidden ${runsOn ? 'runs-on' : ''}`}>
+      {children}
+    </div>
+  );
+}
+
 /** What a field says, with its corrections, how full it is, and what is wrong with it. */
 export function GalleyCell({
   cell,
@@ -115,7 +131,7 @@ export function GalleyCell({
   return (
     <>
       {margin && <MarginMarks out={margin.out} put={margin.in} />}
-      <div className="min-h-0 overflow-hidden">
+      <Words>
         {tags ? (
           <span className="flex flex-wrap gap-x-2.5 gap-y-0.5">
             {(marks ?? (cell.value as string[]).map((text): Mark => ({ text, is: 'same' }))).map((m, i) => (
@@ -129,7 +145,7 @@ export function GalleyCell({
             {marks ? <Marked marks={marks} /> : <Pointed text={cellText(cell.value)} pieces={pieces} />}
           </span>
         )}
-      </div>
+      </Words>
       <div className="grid gap-0.5 pt-1">
         {problem && (
           <span className="truncate text-[11.5px] text-spot" title={problem.says}>

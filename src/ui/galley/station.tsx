@@ -149,7 +149,13 @@ export function GalleyStation({ first }: { first: FirstGalley }) {
   const writes = useRef<Promise<unknown>>(Promise.resolve());
   /** Writes cells that a hand changed, as one step. */
   const write = async (cells: readonly Written[]) => {
-    const changed = cells.filter(({ row, field, value }) => row.fields[field] && row.stays === null && (cellText(row.fields[field].value) !== cellText(value) || row.fields[field].from === 'translated')); // prettier-ignore
+    const changed = cells.filter(({ row, field, value }) => {
+      const cell = row.fields[field];
+      if (!cell || row.stays !== null) return false;
+      const is = cellText(cell.value);
+      // what waits for a person to find it right is changed by being written as it is
+      return is !== cellText(value) || cell.problems.some((p) => p.mend && cellText(p.mend.value) === is);
+    });
     if (!changed.length) return;
     const body = {
       language,

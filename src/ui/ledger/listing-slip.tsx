@@ -99,7 +99,9 @@ export function ListingSlip({ listing: l, close }: { listing: ListingView; close
         <p className="mt-2 text-soft">
           {loose
             ? `${loose} of ${data.links.length} variants are not as we sent them.`
-            : `All ${data.links.length} variants are linked.`}
+            : data.links.length === 1
+              ? 'Its one variant is linked.'
+              : `All ${data.links.length} variants are linked.`}
         </p>
       )}
       <div className="cut mt-4 pt-3">
