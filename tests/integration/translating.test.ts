@@ -35,11 +35,12 @@ beforeAll(async () => {
     (o) => o?.rulesDocument?.languages[0] === 'de',
     'its rules',
   );
-  const { document } = await ok<{ document: object }>('GET', `/dockets/${docket}`);
-  // a docket of its own: the others' columns stay as they are
+  const { document } = await ok<{ document: { words: object } }>('GET', `/dockets/${docket}`);
+  // a docket of its own: the others' columns stay as they are, and its words are none but these
+  const words = { ...document.words, title: { en: '{{ artwork.name }} Shirt, {{ artwork.subject | title }} Tee' } };
   const { id: german } = await ok<{ id: string }>('POST', '/dockets', {
     name: `Shirt for Hafen ${process.pid}`,
-    document: { ...document, outlets: [{ outlet: hafen }] },
+    document: { ...document, words, outlets: [{ outlet: hafen }] },
   });
   const made = await ok<Run>('POST', '/runs', { artworks: await newArtworks(2), dockets: [german], outlets: [hafen] });
   await drafted(made.id);
