@@ -1,6 +1,9 @@
-/** Debian's browser on a closed network: nothing but loopback is asked for. */
+/**
+ * Debian's browser without a head, on a closed network: nothing but loopback is asked for. It takes half of what the one with a head takes to show
+ * a page.
+ */
 export const BROWSER = {
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',

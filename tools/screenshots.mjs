@@ -5,7 +5,10 @@ const base = process.argv[2] ?? 'http://127.0.0.1:4500';
 const only = process.argv[3]?.split(',');
 const flags =
   '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync --disable-dev-shm-usage';
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: flags.split(' ') });
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
+  args: flags.split(' '),
+});
 const get = async (path) => (await (await fetch(`${base}/api/v1${path}`)).json()).items;
 
 async function picture(name, address, { night = false, before, wait = 2500 } = {}) {

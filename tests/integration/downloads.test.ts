@@ -8,7 +8,7 @@ import sharp from 'sharp';
 import { closeDatabase } from '../../src/data/database';
 import type { DocketDocument } from '../../src/core/docket/docket';
 import { ADA, adaMovesOut, cookieOf, send } from './ada';
-import { asOwner, BASE, call, drafted, ok, openShop, pressDone, settled, STANDINS, TOKEN, upload, ware, type Items, type Proof as Told } from './press'; // prettier-ignore
+import { asOwner, BASE, call, drafted, nextSerial, ok, openShop, pressDone, settled, STANDINS, TOKEN, upload, ware, type Items, type Proof as Told } from './press'; // prettier-ignore
 
 /* Files that are sold to be downloaded: made, packed within what outlets take, handed over, and changed. */
 
@@ -50,7 +50,7 @@ const bring = (fileName: string, data: Buffer, token = TOKEN) =>
 
 /** A picture that fills its sheet, 2:3. */
 async function picture(): Promise<string> {
-  const serial = Math.random();
+  const serial = (nextSerial() % 997) / 997;
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="2400" height="3600"><rect width="2400" height="3600" fill="#17324d"/><circle cx="${300 + serial * 1500}" cy="${500 + serial * 900}" r="${200 + serial * 300}" fill="#f2d388"/><path d="M0 2600Q1200 ${2200 + serial * 300} 2400 2700V3600H0Z" fill="#3b6a6b"/></svg>`;
   const [taken] = await upload([[`sea ${serial}.png`, await sharp(Buffer.from(svg)).png().toBuffer()]]);
   await settled(taken!.id);

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { BASE, motif, ok, settled, TOKEN, upload, type Artwork, type Items } from './press';
+import { BASE, motif, nextSerial, ok, settled, TOKEN, upload, type Artwork, type Items } from './press';
 
 interface Report {
   changed: number;
@@ -25,9 +25,8 @@ const change = (ids: string[], what: object, preview = false) =>
 const undo = (id: string) => ok<Undone>('POST', '/artworks/undo', { id });
 const get = (id: string) => ok<Whole>('GET', `/artworks/${id}`);
 
-let serial = 0;
 async function one(): Promise<string> {
-  const seed = 90_000 + Math.floor(Math.random() * 1e6) + serial++;
+  const seed = nextSerial();
   const [taken] = await upload([[`undo-${seed}.png`, await motif(seed, 2000 + (seed % 89), 2400)]]);
   await settled(taken!.id);
   return taken!.id;
