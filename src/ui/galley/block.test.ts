@@ -1,6 +1,6 @@
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
-import { blockText, cellText, cellValue, laidBlock, readBlock } from './block';
+import { blockText, cellText, cellValue, isChange, laidBlock, readBlock, settledValue, type Written } from './block';
 
 const cell = fc.string({ unit: fc.constantFrom('a', 'é', '"', '\t', '\n', ',', ' ', '👩‍👧'), maxLength: 6 });
 const block = fc.integer({ min: 1, max: 4 }).chain((wide) => fc.array(fc.array(cell.map((c) => `x${c}`), { minLength: wide, maxLength: wide }), { minLength: 1, maxLength: 4 })); // prettier-ignore
@@ -36,3 +36,23 @@ test('tags stand in a cell with commas between', () => {
   expect(cellValue(' red  fox, owl,, ', 'tags')).toEqual(['red fox', 'owl']);
   expect(cellValue(' a, b ', 'title')).toBe('a, b');
 });
+test('what is kept has no spaces around it, and no empty tags', () => {
+  expect(settledValue(['  red  fox ', ' '])).toEqual(['red fox']);
+  expect(settledValue(' a  b ')).toBe('a  b');
+});
+
+const row = (value: string | string[], mend?: string, stays: string | null = null) =>
+  ({
+    id: 'p',
+    stays,
+    fields: { title: { value, problems: mend === undefined ? [] : [{ says: 'By a machine.', mend: { value: mend, does: 'It is right' } }] } },
+  }) as unknown as Written['row']; // prettier-ignore
+test.each<[string, Written, boolean]>([
+  ['another text', { row: row('Fox'), field: 'title', value: 'Owl' }, true],
+  ['the same text', { row: row('Fox'), field: 'title', value: 'Fox' }, false],
+  ['tags in another order', { row: row(['fox', 'owl']), field: 'title', value: ['owl', 'fox'] }, true],
+  ['what waits to be found right, as it is', { row: row('Fuchs', 'Fuchs'), field: 'title', value: 'Fuchs' }, true],
+  ['what has another mend, as it is', { row: row('Fuchs', 'Der Fuchs'), field: 'title', value: 'Fuchs' }, false],
+  ['a listing that stays', { row: row('Fox', undefined, 'being sent'), field: 'title', value: 'Owl' }, false],
+  ['a field that this outlet does not have', { row: row('Fox'), field: 'subtitle', value: 'Owl' }, false],
+])('written into a cell: %s', (_, written, is) => expect(isChange(written)).toBe(is));

@@ -1,3 +1,4 @@
+import type { GalleyRowView } from '@/api/shapes/galley';
 import { guarded, unguarded } from '@/core/tables/formula';
 
 /** So many cells are pasted, filled or copied at once. */
@@ -52,7 +53,7 @@ export function laidBlock(
 
 /** Tags as they stand in a cell, and back. */
 export const cellText = (value: string | readonly string[]): string => (typeof value === 'string' ? value : value.join(', '));
-export const cellValue = (text: string, field: string): string | string[] =>
+export const cellValue = (text: string, field: string): Said =>
   field === 'tags'
     ? text
         .split(/[,\n]/)
@@ -61,5 +62,21 @@ export const cellValue = (text: string, field: string): string | string[] =>
     : text.trim();
 
 /** A value as the house keeps it: without spaces around it, and no empty tags. */
-export const settledValue = (value: string | string[]): string | string[] =>
+export const settledValue = (value: Said): Said =>
   Array.isArray(value) ? value.map((t) => t.replace(/\s+/g, ' ').trim()).filter(Boolean) : value.trim();
+
+/** What a cell says: a text, or tags. */
+export type Said = string | string[];
+/** What a hand writes into a cell. */
+export interface Written {
+  row: Pick<GalleyRowView, 'id' | 'stays' | 'fields'>;
+  field: string;
+  value: Said;
+}
+/** Is a cell changed by what is written into it? What waits for a person to find it right is, by being written as it is. */
+export function isChange({ row, field, value }: Written): boolean {
+  const cell = row.fields[field];
+  if (!cell || row.stays !== null) return false;
+  const is = cellText(cell.value);
+  return is !== cellText(value) || cell.problems.some((p) => p.mend && cellText(p.mend.value) === is);
+}

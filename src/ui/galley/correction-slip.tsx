@@ -1,26 +1,15 @@
 'use client';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { CorrectionSeenView } from '@/api/shapes/galley';
-import { MOST_STEPS, type Step } from '@/core/correcting/steps';
+import { MOST_STEPS } from '@/core/correcting/steps';
 import { thousands } from '@/core/thousands';
-import { api, sentenceOf } from '../api';
+import { sentenceOf } from '../api';
 import { CommandButton, type Bindings } from '../commands/commands';
 import { Button } from '../parts/button';
 import { RadioGroup } from '../parts/fields/choices';
 import { Slip } from '../parts/slip';
+import type { Correcting, Steps, Whom } from './correcting';
 import type { Column } from './search';
 import { StepPart } from './step-part';
 import { begunStep } from './steps';
-
-export type Whom = 'all' | 'marked';
-/** What a correction is asked for, as the house takes it. */
-export interface CorrectionAsk {
-  language: string | null;
-  steps: Step[];
-  except: string[];
-  ids?: string[];
-  search?: Record<string, string>;
-}
 
 const STAYS: Record<string, string> = {
   'being made': 'being made just now',
@@ -31,43 +20,22 @@ const STAYS: Record<string, string> = {
   'changed meanwhile': 'changed meanwhile',
 };
 
-/** What steps would do: asked for as often as they change, and counted over all that are meant. */
-export const useSeen = (asked: CorrectionAsk | null) =>
-  useQuery({
-    queryKey: ['corrections', JSON.stringify(asked)],
-    queryFn: () => api<CorrectionSeenView>('POST', '/corrections/try', asked!),
-    enabled: asked !== null,
-    placeholderData: keepPreviousData,
-    retry: false,
-    meta: { tables: ['proof'] },
-  });
-
 /** A correction of many listings as it is put together: its steps, whom it is for, and what it would do. */
 export function CorrectionSlip({
-  steps,
-  put,
+  steps: { all: steps, put },
+  correcting: { whom, setWhom, without, seen, error },
   columns,
-  whom,
-  setWhom,
   total,
   marked,
-  left,
-  seen,
-  error,
   bindings,
   close,
 }: {
-  steps: Step[];
-  put: (steps: Step[]) => void;
+  steps: Steps;
+  correcting: Correcting;
   columns: readonly Column[];
-  whom: Whom;
-  setWhom: (whom: Whom) => void;
   total: number;
   /** How many rows the marked range goes over. */
   marked: number;
-  left: number;
-  seen: CorrectionSeenView | null;
-  error: unknown;
   bindings: Bindings;
   close: () => void;
 }) {
@@ -154,7 +122,7 @@ export function CorrectionSlip({
                 </button>
               </dd>
             )}
-            {left > 0 && <Count n={left}>left out by hand</Count>}
+            {without.size > 0 && <Count n={without.size}>left out by hand</Count>}
             {Object.entries(seen.stays).map(([why, n]) => (
               <Count key={why} n={n}>
                 {n === 1 ? 'stays' : 'stay'} as they are: {STAYS[why]}

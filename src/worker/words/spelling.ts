@@ -2,7 +2,7 @@ import british from 'dictionary-en-gb';
 import american from 'dictionary-en';
 import nspell from 'nspell';
 import { oneAway } from '../../core/checking/spelling';
-import type { Spelling } from '../../services/words/looking';
+import type { Spelling } from '../../services/words/look-over';
 
 const open = (d: { aff: Uint8Array; dic: Uint8Array }) => nspell(Buffer.from(d.aff), Buffer.from(d.dic));
 /** So many words are kept looked up. */
