@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { FieldOf, MOST_STEPS, Step } from '@/core/correcting/steps';
 import { SOURCES } from '@/core/listing/proof';
-import { STAYS, type Stays } from '@/services/words/galley';
+import { STAYS, type Stays } from '@/services/words/proof-words';
 import { PROOF_STATES, ProofSearch } from './line';
 import { Exactly, Ids, Named, OneOf, OrNull, Text, Uuid, Whole } from './parts';
 

@@ -35,6 +35,7 @@ export function phraseFinder(phrases: readonly string[]): PhraseFinder {
     else odd.push(phrase);
   }
   const signs = piecePattern(odd);
+  if (!by.size && !signs) return () => [];
   return (text) => {
     const said = text.toLowerCase().replace(/\s+/g, ' ');
     const at = (phrase: string, from: number): Standing => ({
@@ -45,8 +46,10 @@ export function phraseFinder(phrases: readonly string[]): PhraseFinder {
     let behind = 0;
     for (const word of by.size ? said.matchAll(A_WORD) : []) {
       const from = word.index;
-      if (from < behind || !BEGINS.test(said.slice(Math.max(0, from - 2), from))) continue;
-      const phrase = by.get(word[0])?.find((p) => said.startsWith(p, from) && ENDS.test(said.slice(from + p.length, from + p.length + 3))); // prettier-ignore
+      // few words begin a phrase: what stands around is looked at where one does
+      const may = from < behind ? undefined : by.get(word[0]);
+      if (!may || !BEGINS.test(said.slice(Math.max(0, from - 2), from))) continue;
+      const phrase = may.find((p) => said.startsWith(p, from) && ENDS.test(said.slice(from + p.length, from + p.length + 3)));
       if (phrase === undefined) continue;
       found.push(at(phrase, from));
       behind = from + phrase.length;

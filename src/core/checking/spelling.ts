@@ -10,7 +10,7 @@ const SHORTEST = 4;
 export function unknownWords(text: string, long: boolean, known: (word: string) => boolean): string[] {
   const out = new Set<string>();
   for (const m of text.matchAll(WORD)) {
-    const word = m[0].replaceAll('’', "'").replace(/'s?$/i, '');
+    const word = /['’]/.test(m[0]) ? m[0].replaceAll('’', "'").replace(/'s?$/i, '') : m[0];
     if (word.length < SHORTEST || word === word.toUpperCase()) continue;
     const [before, after] = [text[m.index - 1] ?? ' ', text[m.index + m[0].length] ?? ' '];
     if (/[\d@#_/\\.]/.test(before) || /[\d@_/\\]/.test(after)) continue;

@@ -45,7 +45,7 @@ const OPENS = /[{[<]|lorem|to be|insert|your|tbd|todo|xxx/i;
 const EMAIL = /[\w.!#$%&’'*+/=?^`{|}~-]+@[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?(?:\.[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?)+/giu;
 const PHONE =
   /(?<![\d.,×x-])(?:\+\d{1,3}[\s./-]?)?\(?\d{2,5}\)?(?:[\s./-]?\d{2,5}){2,4}(?![\d.,×x-]|\s?(?:mm|cm|px|in|g|gsm|dpi)\b)/gu;
-const digits = (text: string): number => text.replace(/\D/g, '').length;
+const digits = (text: string): number => text.match(/\d/g)?.length ?? 0;
 
 const found = (text: string, what: RegExp): string[] => [...new Set([...text.matchAll(what)].map((m) => m[0].trim()))];
 /** A text without some pieces, closed up where they stood. */

@@ -3,7 +3,7 @@ import type { Field } from '../../core/listing/proof';
 import type { RulesDocument } from '../../core/outlet/rules';
 import type { WordsRow } from '../../data/line/galley';
 import { becomes, fieldStepped } from './becoming';
-import { cellOf, type Words } from './galley';
+import { cellOf, type Words } from './proof-words';
 import { markOf } from './translated-from';
 
 const text = { label: 'Title', limit: 60, counted: 'code points' as const, required: true, format: 'plain' as const };

@@ -1,7 +1,7 @@
 import { sameValue, type Cell, type Value } from '../../core/correcting/correct';
 import type { Step } from '../../core/correcting/steps';
 import type { Field } from '../../core/listing/proof';
-import { cellOf, fieldWith, type HandSource, markNow, olderIn, stepsOn, type Words } from './galley';
+import { cellOf, fieldWith, type HandSource, markNow, olderIn, stepsOn, type Words } from './proof-words';
 
 /** What one field of a proof becomes; null where it stays. */
 export type Becomes = { was: Value; value: Value } | { lacks: true } | null;

@@ -9,7 +9,7 @@ import { holdProofs } from '../../data/line/galley';
 import { listOutlets, type OutletRow } from '../../data/outlets/outlets';
 import { keepWords, type NewWords } from '../line/keeping';
 import { becomes, fieldStepped } from './becoming';
-import { cellOf, fieldWith, markNow, olderIn, staysFor, wordsReader, type Stays, type Words } from './galley';
+import { cellOf, fieldWith, markNow, olderIn, staysFor, wordsReader, type Stays, type Words } from './proof-words';
 import { takeTranslations, translate, translates } from './translating';
 
 /** Others have their turn after so long. */

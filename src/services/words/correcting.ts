@@ -10,7 +10,7 @@ import { proofsMeant, type ProofSearch } from '../line/proof-windows';
 import { Trouble } from '../trouble';
 import { becomes } from './becoming';
 import { carryPart, fieldsIn, NOTHING_AHEAD, readAhead, translatedAhead, translatesOn, type Ahead } from './carrying';
-import { newlyWrong, staysFor, type Stays } from './galley';
+import { newlyWrong, staysFor, type Stays } from './proof-words';
 import { translates } from './translating';
 
 /** So many proofs are corrected in one transaction, and so many at once in the request that asks for it; more go to the worker. */
