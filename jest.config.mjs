@@ -18,6 +18,7 @@ const base = {
 };
 export default {
   watchman: false,
+  testSequencer: '<rootDir>/tests/in-order.mjs',
   // how long a machine takes is not what tests tell
   testTimeout: 600_000,
   projects: [

@@ -224,8 +224,9 @@ export interface OfferedPhrase {
 /** Seen in so many artworks, a subject deserves an entry; so many of them are offered. */
 const OFTEN = 3;
 const OFFERED = 12;
-/** So many listings are read for one, and so often a tag must stand in them. */
+/** So many listings are read for one; the tags that stand in most of them are its own, so many as most outlets take. */
 const READ = 12;
+const TAGS = 13;
 
 /** Subjects that are seen often and have no entry, with what one’s own best listings say of them. */
 export const offeredPhrases = (workspace: string): Promise<OfferedPhrase[]> =>
@@ -239,7 +240,10 @@ export const offeredPhrases = (workspace: string): Promise<OfferedPhrase[]> =>
       const said = await data.saidAbout(tx, subject, READ);
       const tags = new Map<string, number>();
       for (const tag of said.flatMap((s) => s.tags)) tags.set(tag, (tags.get(tag) ?? 0) + 1);
-      const often = [...tags].sort((a, b) => b[1] - a[1]).slice(0, 13).map(([tag]) => tag); // prettier-ignore
+      const often = [...tags]
+        .sort((a, b) => b[1] - a[1])
+        .slice(0, TAGS)
+        .map(([tag]) => tag);
       const long = said.map((s) => s.description.split('\n')[0]!.slice(0, 2000)).find((s) => s.length > 30);
       const name = subject[0]!.toUpperCase() + subject.slice(1);
       offered.push({
