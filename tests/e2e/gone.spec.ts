@@ -1,3 +1,4 @@
+import type { Client } from 'pg';
 import { expect, test } from './alive';
 import {
   asOwner,
@@ -7,6 +8,7 @@ import {
   passedRun,
   pressDone,
   STANDINS,
+  until,
   type Items,
   type Listing,
   type Proof,
@@ -54,6 +56,9 @@ test('a listing whose artwork was deleted here stays in the ledger, and says so'
 
 test('unsure words are underlined in the slip, and the file’s name is offered for one', async ({ page }) => {
   const [artwork] = await newArtworks(1);
+  // else what the engines read comes behind it
+  const isRead = (owner: Client) => owner.query('SELECT FROM artwork WHERE id = $1 AND said IS NOT NULL', [artwork]);
+  await until(() => asOwner(isRead), (r) => r.rowCount === 1, 'reading its words'); // prettier-ignore
   const said = [{ text: 'SIDEWAYS LORWARDS', confidence: 0.8, sure: [0.99, 0.6] }];
   await asOwner(
     (owner) =>
