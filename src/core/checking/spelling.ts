@@ -11,11 +11,12 @@ export function unknownWords(text: string, long: boolean, known: (word: string) 
   const out = new Set<string>();
   for (const m of text.matchAll(WORD)) {
     const word = /['’]/.test(m[0]) ? m[0].replaceAll('’', "'").replace(/'s?$/i, '') : m[0];
-    if (word.length < SHORTEST || word === word.toUpperCase()) continue;
+    // most words are known: why one that is not may stand there is asked of the few others
+    if (word.length < SHORTEST || known(word) || known(word.toLowerCase()) || word === word.toUpperCase()) continue;
     const [before, after] = [text[m.index - 1] ?? ' ', text[m.index + m[0].length] ?? ' '];
     if (/[\d@#_/\\.]/.test(before) || /[\d@_/\\]/.test(after)) continue;
     if (long && /^\p{Lu}/u.test(word) && !beginsThere(text, m.index)) continue;
-    if (!known(word) && !known(word.toLowerCase())) out.add(word);
+    out.add(word);
   }
   return [...out];
 }
