@@ -1,5 +1,5 @@
 import type { CheckView } from '@/api/shapes/checks';
-import { foundKey, inOrder, stepFrom } from './checks';
+import { foundAddress, foundKey, inOrder, stepFrom } from './checks';
 
 const check = (name: CheckView['check'], ...what: string[]): CheckView => ({
   check: name,
@@ -26,3 +26,20 @@ test('from a check one comes to the first of it, and from what is gone to the fi
   expect(stepFrom([], null, 1)).toBeNull();
 });
 test('what is found may have any signs', () => expect(foundKey('left-over', '{{ a: b }}')).toBe('left-over:{{ a: b }}'));
+
+describe('what is looked at is shown where it stands', () => {
+  const columns = ['title', 'tags', 'description', 'materials'].map((name) => ({ name, label: name }));
+  const found = { what: 'teh', says: '', listings: 2, fields: ['title', 'materials'], languages: ['fr', 'de'], mend: null };
+  const spelling: CheckView = { ...check('spelling'), found: [found] };
+  const seen = (shown: string[], language: string | null = null, what: string | null = 'teh') =>
+    foundAddress(spelling, what, { columns, shown: columns.filter((c) => shown.includes(c.name)), language });
+
+  test.each<[string, Record<string, string>, Record<string, string>]>([
+    ['its columns are here', seen(['title', 'materials']), { found: 'spelling:teh' }],
+    ['one is not: it comes in its place', seen(['materials', 'tags']), { found: 'spelling:teh', fields: 'title,tags,materials' }],
+    ['another language is looked at', seen(['title', 'materials'], 'es'), { found: 'spelling:teh', language: 'fr' }],
+    ['its language is looked at', seen(['title', 'materials'], 'de'), { found: 'spelling:teh' }],
+    ['a whole check, wherever it is', seen(['tags'], 'es', null), { found: 'spelling' }],
+    ['something that is gone', seen(['tags'], 'es', 'mended'), { found: 'spelling:mended' }],
+  ])('%s', (_, is, address) => expect(is).toEqual(address));
+});

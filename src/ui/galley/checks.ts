@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { CheckView, ChecksSeenView, FoundView } from '@/api/shapes/checks';
 import { act, api } from '../api';
+import type { Column } from './search';
 
 /** One thing that was found, with the check that found it. */
 export interface At {
@@ -14,6 +15,26 @@ export const inOrder = (checks: readonly CheckView[]): At[] =>
 
 /** What an address says is looked at: a check, and one thing that it found. */
 export const foundKey = (check: string, what: string | null): string => (what === null ? check : `${check}:${what}`);
+
+/**
+ * What an address says that looks at a check, or at one thing that it found: columns in which that stands are shown beside those that are, and
+ * a language that it stands in.
+ */
+export function foundAddress(
+  check: CheckView,
+  what: string | null,
+  o: { columns: readonly Column[]; shown: readonly Column[]; language: string | null },
+): Record<string, string> {
+  const found = check.found.find((f) => f.what === what);
+  const shows = new Set(o.shown.map((c) => c.name));
+  const lacks = found?.fields.some((f) => !shows.has(f));
+  const fields = o.columns.map((c) => c.name).filter((name) => shows.has(name) || found?.fields.includes(name));
+  return {
+    found: foundKey(check.check, what),
+    ...(lacks && { fields: fields.join(',') }),
+    ...(found && o.language && !found.languages.includes(o.language) && { language: found.languages[0]! }),
+  };
+}
 
 /** What stands before or behind the thing that is looked at, round to the first; the first of its check where only that is. */
 export function stepFrom(all: readonly At[], key: string | null, by: 1 | -1): At | null {

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { CheckView, ChecksSeenView } from '@/api/shapes/checks';
 import type { Put } from '../parts/use-address';
-import { foundKey, inOrder, stepFrom, useChecks, type At } from './checks';
+import { foundAddress, foundKey, inOrder, stepFrom, useChecks, type At } from './checks';
 import type { Column } from './search';
 
 /** What was found in the words, which of it is looked at, and the way on. */
@@ -31,23 +31,13 @@ export function useFound(o: {
   shown: readonly Column[];
   language: string | null;
 }): Found {
-  const { address, put, columns, shown, language } = o;
+  const { address, put } = o;
   const isAt = address.get('found');
   const { data: seen } = useChecks(o.open || isAt !== null);
   const things = useMemo(() => inOrder(seen?.checks ?? []), [seen]);
   const thing = things.find((t) => foundKey(t.check.check, t.found.what) === isAt) ?? null;
 
-  const goTo = (check: CheckView, what: string | null) => {
-    const found = check.found.find((f) => f.what === what);
-    const shows = new Set(shown.map((c) => c.name));
-    const lacking = found?.fields.filter((f) => !shows.has(f)) ?? [];
-    const fields = columns.filter((c) => shows.has(c.name) || lacking.includes(c.name)).map((c) => c.name);
-    put({
-      found: foundKey(check.check, what),
-      ...(lacking.length && { fields: fields.join(',') }),
-      ...(found && language && !found.languages.includes(language) && { language: found.languages[0]! }),
-    });
-  };
+  const goTo = (check: CheckView, what: string | null) => put(foundAddress(check, what, o));
   const behind = () => stepFrom(things, isAt, 1);
   const goOn = (next: At | null) => {
     if (!next || next === thing) return false;
