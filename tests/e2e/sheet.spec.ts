@@ -73,6 +73,8 @@ test('nothing moves under a pressed pointer: a slow drag ends where its hand poi
   expect([(await cells.nth(0).boundingBox())!, (await cells.nth(1).boundingBox())!].sort((a, b) => a.y - b.y)).toEqual(before);
   await page.mouse.move(to.x + 30, to.y + 8, { steps: 5 });
   await page.mouse.up();
-  await expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText('2 selected');
+  // the third artwork, which has no proof, may stand between them
+  const many = Math.round((to.y - from.y) / from.height) + 1;
+  await expect(page.getByRole('toolbar', { name: 'Selection' })).toContainText(`${many} selected`);
   await expect(slip).toBeVisible();
 });
