@@ -9,7 +9,17 @@ import { holdProofs } from '../../data/line/galley';
 import { listOutlets, type OutletRow } from '../../data/outlets/outlets';
 import { keepWords, type NewWords } from '../line/keeping';
 import { becomes, fieldStepped } from './becoming';
-import { cellOf, fieldWith, markNow, olderIn, staysFor, wordsReader, type Stays, type Words } from './proof-words';
+import {
+  cellOf,
+  fieldWith,
+  markNow,
+  olderIn,
+  staysFor,
+  wordsReader,
+  type Stays,
+  type Words,
+  type WordsReader,
+} from './proof-words';
 import { takeTranslations, translate, translates } from './translating';
 
 /** Others have their turn after so long. */
@@ -19,27 +29,31 @@ const TURN_MS = 5000;
 export const fieldsIn = (steps: readonly Step[]): string[] => [...new Set(steps.flatMap((s) => s.fields))];
 
 /** Words of proofs as they stand, with what steps have translated of them: no transaction waits for the translator. */
-export async function readAhead(
-  workspace: string,
-  ids: readonly string[],
-  { steps, language }: Pick<CorrectionRow, 'language'> & { steps: readonly Step[] },
-): Promise<Words[]> {
-  const words = await inWorkspace(workspace, async (tx) => (await wordsReader(tx, fieldsIn(steps), language, steps))(ids));
+export async function readAhead(workspace: string, ids: readonly string[], read: WordsReader): Promise<Words[]> {
+  const words = await inWorkspace(workspace, (tx) => read(tx, ids));
   await translate(words);
   return words;
 }
+/** What reads words for steps, and all fields that these are about. */
+export const readerFor = (
+  tx: Tx,
+  { steps, language }: Pick<CorrectionRow, 'language'> & { steps: readonly Step[] },
+): Promise<WordsReader> => wordsReader(tx, fieldsIn(steps), language, steps);
 /** A part of a correction whose words were translated before it is carried, and its words by proof. */
 export interface Ahead {
   part: number | null;
   words: ReadonlyMap<string, Words>;
 }
 export const NOTHING_AHEAD: Ahead = { part: null, words: new Map() };
-export const translatedAhead = async (
+export async function translatedAhead(
   workspace: string,
   part: number,
   ids: readonly string[],
   asked: Pick<CorrectionRow, 'language'> & { steps: readonly Step[] },
-): Promise<Ahead> => ({ part, words: new Map((await readAhead(workspace, ids, asked)).map((w) => [w.row.id, w])) });
+): Promise<Ahead> {
+  const read = await inWorkspace(workspace, (tx) => readerFor(tx, asked));
+  return { part, words: new Map((await readAhead(workspace, ids, read)).map((w) => [w.row.id, w])) };
+}
 
 /** Does a correction have words translated where it goes now? */
 export const translatesOn = ({ goesTo, steps }: CorrectionRow): boolean =>
@@ -117,7 +131,7 @@ async function held(
   await holdProofs(tx, ids);
   const further = fields.some((f) => !['title', 'description', 'tags'].includes(f));
   const all = further ? [...new Set([...fields, ...furtherTexts(await listOutlets(tx))])] : fields;
-  return (await wordsReader(tx, all, language, steps))(ids);
+  return (await wordsReader(tx, all, language, steps))(tx, ids);
 }
 const furtherTexts = (outlets: readonly OutletRow[]): string[] =>
   outlets.flatMap((o) => Object.keys(o.rules?.texts ?? {}).filter((n) => n !== 'title' && n !== 'description'));

@@ -9,7 +9,7 @@ import type { CellPut, CorrectionCount, CorrectionPart, CorrectionRow, Standing 
 import { proofsMeant, type ProofSearch } from '../line/proof-windows';
 import { Trouble } from '../trouble';
 import { becomes } from './becoming';
-import { carryPart, fieldsIn, NOTHING_AHEAD, readAhead, translatedAhead, translatesOn, type Ahead } from './carrying';
+import { carryPart, fieldsIn, NOTHING_AHEAD, readAhead, readerFor, translatedAhead, translatesOn, type Ahead } from './carrying';
 import { newlyWrong, staysFor, type Stays } from './proof-words';
 import { translates } from './translating';
 
@@ -59,15 +59,13 @@ export interface Preview {
 /** Counts what steps would do to all proofs that are meant, and what they would break. Nothing is changed. */
 export async function tryCorrection(workspace: string, asked: Asked): Promise<Preview> {
   checkSteps(asked.steps);
-  const ids = await inWorkspace(workspace, (tx) => meantBy(tx, asked));
+  const [ids, read] = await inWorkspace(workspace, async (tx) => [await meantBy(tx, asked), await readerFor(tx, asked)] as const);
   const fields = fieldsIn(asked.steps);
   const out: Preview = { total: ids.length, counted: 0, changed: 0, stands: 0, byField: {}, stays: {}, breaks: [] };
   const breaks = new Map<string, Preview['breaks'][number]>();
   const stay = (why: Stays) => (out.stays[why] = (out.stays[why] ?? 0) + 1);
   const window = (from: number) =>
-    from < Math.min(ids.length, PREVIEWED)
-      ? readAhead(workspace, ids.slice(from, Math.min(from + READ, PREVIEWED)), asked)
-      : null;
+    from < Math.min(ids.length, PREVIEWED) ? readAhead(workspace, ids.slice(from, Math.min(from + READ, PREVIEWED)), read) : null;
   for (let [from, coming] = [0, window(0)]; coming; from += READ) {
     const here = await coming;
     // the database reads on while this is worked out

@@ -125,7 +125,7 @@ export async function galleyWindow(
   const { total, read, left, found } = await inWorkspace(workspace, async (tx) => {
     const counts = Object.values(await windows.countMeant(tx, filter));
     const ids = await windows.proofsFrom(tx, filter, sort, o.from, o.count);
-    const words = await (await wordsReader(tx, o.fields, o.language, o.steps))(ids);
+    const words = await (await wordsReader(tx, o.fields, o.language, o.steps))(tx, ids);
     return {
       total: counts.reduce((n, c) => n + c, 0),
       read: words,

@@ -46,16 +46,19 @@ export interface Words extends ToBeTranslated {
   subject: WordingSubject;
 }
 
+/** Reads words of some proofs, in this transaction or a later one. */
+export type WordsReader = (tx: Tx, ids: readonly string[]) => Promise<Words[]>;
+
 /**
- * Reads words of proofs in one language (null: each outlet's own). What they have in common is asked for once. Where steps translate, that is
- * to be done before they are taken, outside of the transaction.
+ * What reads words of proofs in one language (null: each outlet's own). What they have in common is asked for once. Where steps translate, that
+ * is to be done before they are taken, outside of the transaction.
  */
 export async function wordsReader(
   tx: Tx,
   fields: readonly string[],
   language: string | null,
   steps: readonly Step[],
-): Promise<(ids: readonly string[]) => Promise<Words[]>> {
+): Promise<WordsReader> {
   const outlets = new Map((await listOutlets(tx)).map((o) => [o.id, o]));
   const dockets = new Map((await listDockets(tx)).map((d) => [d.id, d]));
   const languages = Object.fromEntries(
@@ -64,7 +67,7 @@ export async function wordsReader(
     ),
   );
   const nouns = new Map([...dockets].map(([id, d]) => [id, (d.document.lines[0] ?? d.document.downloads)?.noun]));
-  return async (ids) => {
+  return async (tx, ids) => {
     const found = await wordsRows(tx, ids, fields, languages, speaks(steps));
     const named = speaks(steps) ? await motifNames(tx, [...new Set(found.map((p) => p.artworkId))]) : null;
     const words = found.map((row): Words => {
