@@ -1,4 +1,4 @@
-import { call, drafted, newArtworks, ok, openShop, until, type Items, type Run } from './press';
+import { call, drafted, newArtworks, ok, openShop, until, withoutDrafting, type Items, type Run } from './press';
 
 // corrections of many proofs' words: counted first, done as one step, taken back
 interface Content {
@@ -222,4 +222,17 @@ describe('a correction of many, by the worker', () => {
     await over(again.id);
     expect(await titles()).toEqual(before);
   });
+});
+
+test('of what was never drafted to its end nothing is told as wrong', async () => {
+  const { docket } = await openShop();
+  const artworks = await newArtworks(1);
+  const run = await withoutDrafting(async () => {
+    const begun = await ok<Run>('POST', '/runs', { artworks, dockets: [docket], outlets: ['kestrel'] });
+    const asked = { search: { run: begun.id }, fields: ['title', 'description'], steps: [], from: 0, count: 10 };
+    const window = await ok<Rows & { rows: { stays: string | null }[] }>('POST', '/proofs/words/rows', asked);
+    expect(window.rows).toMatchObject([{ stays: 'being made', fields: { title: { value: '', problems: [] }, description: { problems: [] } } }]); // prettier-ignore
+    return begun.id;
+  });
+  await drafted(run);
 });

@@ -77,6 +77,35 @@ const OLDER = {
 } as const;
 const STILL_FITS = { says: findingSentence(OLDER.taken), label: mendingLabel(OLDER.taken) };
 
+/** What is wrong with what would stand in a cell, or is to be looked at there. */
+function problemsIn(
+  words: Words,
+  cell: Cell,
+  next: Value | null,
+  found: readonly Finding[],
+  left: readonly string[],
+): GalleyCell['problems'] {
+  const { field } = cell;
+  const is = words.row.fields[field];
+  const isOld = olderIn(words, field);
+  return [
+    ...[...cellProblems(words, field, next ?? cell.value), ...advice(cell, next ?? cell.value)].map((p) => ({
+      says: sentenceOf(p),
+      pieces: [],
+      mend: p.mend ? { label: mendLabel(p.mend), value: p.mend.value as Value } : null,
+    })),
+    ...(next === null && isOld && is?.from !== 'translated'
+      ? [{ says: STILL_FITS.says, pieces: [], mend: { label: STILL_FITS.label, value: cell.value } }]
+      : []),
+    ...(next === null ? machineProblems(field, is) : []).map((p) => ({
+      says: [...(isOld ? [findingSentence(OLDER.byMachine)] : []), sentenceOf(p), ...leftSentence(left)].join(' '),
+      pieces: [...left],
+      mend: { label: mendLabel(p.mend!), value: cell.value },
+    })),
+    ...(next === null ? lookedOver(words, cell, found) : []),
+  ];
+}
+
 function galleyCell(
   words: Words,
   field: string,
@@ -87,7 +116,6 @@ function galleyCell(
   const cell = cellOf(words, field);
   if (!cell) return null;
   const is = words.row.fields[field];
-  const isOld = olderIn(words, field);
   const made = steps.length && !staysFor(words.row) ? stepsOn(words, cell, steps) : null;
   const next = made?.ok && !sameValue(made.value, cell.value) ? made.value : null;
   return {
@@ -96,22 +124,8 @@ function galleyCell(
     made: cell.made !== null && !sameValue(cell.made, cell.value) ? cell.made : null,
     next,
     lacks: made && !made.ok ? faultSentence(made.fault) : null,
-    problems: [
-      ...[...cellProblems(words, field, next ?? cell.value), ...advice(cell, next ?? cell.value)].map((p) => ({
-        says: sentenceOf(p),
-        pieces: [],
-        mend: p.mend ? { label: mendLabel(p.mend), value: p.mend.value as Value } : null,
-      })),
-      ...(next === null && isOld && is?.from !== 'translated'
-        ? [{ says: STILL_FITS.says, pieces: [], mend: { label: STILL_FITS.label, value: cell.value } }]
-        : []),
-      ...(next === null ? machineProblems(field, is) : []).map((p) => ({
-        says: [...(isOld ? [findingSentence(OLDER.byMachine)] : []), sentenceOf(p), ...leftSentence(left)].join(' '),
-        pieces: [...left],
-        mend: { label: mendLabel(p.mend!), value: cell.value },
-      })),
-      ...(next === null ? lookedOver(words, cell, found) : []),
-    ],
+    // what was never drafted lacks everything, and nothing of that is wrong
+    problems: words.row.drafted ? problemsIn(words, cell, next, found, left) : [],
   };
 }
 
