@@ -12,7 +12,7 @@ const base = {
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^(\\.{1,2}/.*)\\.js$': '$1' },
   // shipped as ES modules only
   transformIgnorePatterns: [
-    '/node_modules/(?!(cookie|culori|@tus|srvx|set-cookie-parser|@apidevtools|p-limit|yocto-queue|@zxcvbn-ts|microdiff|syllable|csv-parse|delaunator|robust-predicates)/)',
+    '/node_modules/(?!(cdigit|cookie|culori|@tus|srvx|set-cookie-parser|@apidevtools|p-limit|yocto-queue|@zxcvbn-ts|microdiff|syllable|csv-parse|delaunator|robust-predicates)/)',
   ],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist', '<rootDir>/data'],
 };

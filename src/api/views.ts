@@ -69,7 +69,12 @@ const stepOf = (l: Pick<ListingRow, 'drift' | 'changed'>): ListingView['step'] =
 
 export const listingView =
   (workspace: string) =>
-  ({ small, ...l }: ListingRow): ListingView => ({ ...l, step: stepOf(l), small: mini(workspace, small) });
+  ({ small, ...l }: ListingRow): ListingView => ({
+    ...l,
+    step: stepOf(l),
+    small: mini(workspace, small),
+    notRead: l.notRead && answerSentence(l.notRead),
+  });
 
 /** One listing with its three sides, and everything that was ordered for it. */
 export const listingInFullView =

@@ -57,32 +57,6 @@ export async function actFor(tx: Tx, actor: Actor): Promise<void> {
   await tx.query("SELECT set_config('press.actor', $1, true)", [JSON.stringify(actor)]);
 }
 
-/** Lock numbers of our own, apart from those of migrations. */
-const LOCK_SPACE = 7003;
-
-/**
- * Runs `work` while holding a lock of that name, on a connection of its own: when this process dies, the lock is free at
- * once. Returns false, without waiting, when somebody else holds it.
- */
-export async function holding(name: string, work: () => Promise<void>): Promise<boolean> {
-  const client = await appPool().connect();
-  let held = false;
-  let broken: Error | undefined;
-  try {
-    const answer = await client.query<{ held: boolean }>('SELECT pg_try_advisory_lock($1, hashtext($2)) AS held', [
-      LOCK_SPACE,
-      name,
-    ]);
-    held = answer.rows[0]!.held;
-    if (held) await work();
-    return held;
-  } finally {
-    if (held)
-      await client.query('SELECT pg_advisory_unlock($1, hashtext($2))', [LOCK_SPACE, name]).catch((e: Error) => (broken = e));
-    client.release(broken);
-  }
-}
-
 /** All rows of a query, typed at the edge. */
 export async function rows<R>(tx: Tx, sql: string, values: unknown[] = []): Promise<R[]> {
   return (await tx.query(sql, values)).rows as R[];

@@ -31,6 +31,8 @@ export interface Jobs {
   /** Enters what an outlet has and we do not know, from a place in its list on. */
   'outlet.gather': { outletId: string; after: string | null };
   'outlet.rules': { outletId: string };
+  /** Goes on with holding an outlet's proofs against its rules and settings. */
+  'outlet.recheck': { outletId: string };
   /** Fetches the print houses' catalogues anew. */
   'houses.fetch': object;
 }
@@ -81,6 +83,7 @@ const WAYS: { [N in JobName]: Way<Job<N>> } = {
   'outlet.look': { key: (j) => `look:${j.workspace}:${j.outletId}`, queue: lane, urgency: () => 5 },
   'outlet.gather': { key: (j) => `gather:${j.workspace}:${j.outletId}`, queue: lane, urgency: () => 8 },
   'outlet.rules': { key: (j) => `rules:${j.workspace}:${j.outletId}` },
+  'outlet.recheck': { key: (j) => `recheck:${j.workspace}:${j.outletId}` },
   'houses.fetch': { key: (j) => `houses:${j.workspace}` },
 };
 
@@ -125,6 +128,7 @@ export interface LeftOver {
     | 'passing'
     | 'correcting'
     | 'looking'
+    | 'rechecking'
     | 'unpacking'
     | 'printing'
     | 'sending';

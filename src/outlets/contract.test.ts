@@ -12,6 +12,7 @@ import sharp from 'sharp';
 import { controlRoutes } from '../../standins/control';
 import { kestrel as kestrelFair } from '../../standins/kestrel/kestrel';
 import { quayside as quaysideShop } from '../../standins/quayside/quayside';
+import { LIES, startLiar, type Liar, type Lie } from '../../tests/liar';
 import { adapterFor } from '.';
 import { differences } from '../core/listing/compare';
 import { publishedSchema } from '../core/schema/documents';
@@ -29,6 +30,7 @@ import {
 /** What every adapter promises the sending service, held against its stand-in over real HTTP, without the service. */
 let app: FastifyInstance;
 let base = '';
+let liar: Liar;
 const pictures = new Map<string, Buffer>();
 beforeAll(async () => {
   app = Fastify({ bodyLimit: 24 << 20, forceCloseConnections: true });
@@ -40,10 +42,14 @@ beforeAll(async () => {
   await app.register((part, _, done) => (quaysideShop(part, `${folder}/q`), done()), { prefix: '/quayside' });
   await app.listen({ host: '127.0.0.1', port: 0 });
   base = `http://127.0.0.1:${(app.server.address() as AddressInfo).port}`;
+  liar = await startLiar(base);
   for (const [i, name] of ['a.jpg', 'b.jpg', 'c.jpg', 'd.jpg'].entries())
     pictures.set(name, await sharp({ create: { width: 1000, height: 1000, channels: 3, background: { r: 40 * i, g: 90, b: 120 } } }).jpeg().toBuffer()); // prettier-ignore
 });
-afterAll(() => app.close());
+afterAll(async () => {
+  liar.close();
+  await app.close();
+});
 
 const control = (outlet: string, behaviour: object) =>
   fetch(`${base}/control/${outlet}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(behaviour) }); // prettier-ignore
@@ -67,7 +73,10 @@ async function open(outlet: string): Promise<{ adapter: OutletAdapter; session: 
     name: 'The outlet',
     baseUrl,
     secret,
-    keep: (s) => Promise.resolve(void kept.push(s)),
+    renew: async (renewed) => {
+      session.secret = await renewed(session.secret);
+      kept.push(session.secret);
+    },
     readFile: (file) => Promise.resolve(pictures.get(file)!),
   };
   return { adapter, session, kept };
@@ -129,7 +138,10 @@ async function reread(adapter: OutletAdapter, session: Session, done: Done, payl
 }
 
 describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
-  afterEach(() => control(outlet, {}));
+  afterEach(() => {
+    liar.lie = () => null;
+    return control(outlet, {});
+  });
 
   test('its rules are read whole: lengths, counts, fees in millionths and minor units, and a schema', async () => {
     const { adapter, session } = await open(outlet);
@@ -304,6 +316,52 @@ describe.each(['kestrel', 'quayside'])('%s', (outlet) => {
     expect([answer.kind, /^[A-Z].+\.$/.test(answer.sentence)]).toEqual([kind, true]);
     if (kind === 'wait') expect(answer.more.waitMs).toBe(7000);
   });
+
+  test.each(Object.keys(LIES) as Lie[])(
+    '%s in the place of an answer is unclear at every step, and nothing is doubled',
+    async (lie) => {
+      const { adapter, session: honest } = await open(outlet);
+      const session = { ...honest, baseUrl: honest.baseUrl.replace(base, liar.base) };
+      const payload = listing();
+      const done: Done = {};
+      // what is not read of an answer cannot be lied about
+      for (const step of stepsOf(adapter, payload, true, done)) {
+        liar.told.length = 0;
+        liar.lie = () => lie;
+        const error: unknown = await patiently(() => step.perform(done, session)).then(() => null, (e: unknown) => e); // prettier-ignore
+        liar.lie = () => null;
+        if (error === null || !liar.told.length) expect(error).toBeNull();
+        else if (lie === 'a bad pointer')
+          expect(error).toMatchObject({ kind: 'refused', sentence: 'The outlet: Not so: a%b %E0%A4%A is odd.' }); // prettier-ignore
+        else expect(error).toMatchObject({ kind: 'unclear' });
+        const found = step.makes ? await adapter.read.byKey(payload.ref, session) : null;
+        done[step.part] = found ?? (await patiently(() => step.perform(done, session)));
+      }
+      const { differs, there } = await reread(adapter, session, done, payload);
+      expect([differs, there!.state]).toEqual([[], 'live']);
+    },
+  );
+
+  test.each((Object.keys(LIES) as Lie[]).filter((l) => l !== 'a bad pointer'))('%s in the place of what is read is no listing, no list and no rules', async (lie) => {
+    const { adapter, session: honest } = await open(outlet);
+    const session = { ...honest, baseUrl: honest.baseUrl.replace(base, liar.base) };
+    const payload = listing();
+    const { remoteId } = adapter.write.standing(await send(adapter, session, payload, false), session);
+    liar.lie = () => lie;
+    const reads: (() => Promise<unknown>)[] = [
+      () => adapter.read.one(remoteId, session),
+      () => adapter.read.byKey(payload.ref, session),
+      () => adapter.read.list(null, session),
+      () => adapter.rules(session),
+      () => adapter.settings(session),
+    ];
+    for (const read of reads) {
+      liar.told.length = 0;
+      const error: unknown = await patiently(read).then(() => null, (e: unknown) => e); // prettier-ignore
+      if (liar.told.length) expect(error).toMatchObject({ kind: 'unclear' });
+      else expect(error).toBeNull();
+    }
+  }); // prettier-ignore
 
   test('what it does not know is null, and a stranger’s secret is a sign-in, not a refusal', async () => {
     const { adapter, session } = await open(outlet);

@@ -6,13 +6,17 @@ import type { Goal, RulesDocument, SettingsDocument } from '../core/outlet/rules
 
 export type { Goal, ListingField, ListingPayload, ThereListing };
 
-/** A connection to one outlet account. `secret` is whatever the adapter needs to sign in; a renewed one is given to `keep`. */
+/** A connection to one outlet account. `secret` is whatever the adapter needs to sign in. */
 export interface Session<S = Record<string, string>> {
   /** What the seller calls it: the word for it in sentences. */
   name: string;
   baseUrl: string;
   secret: S;
-  keep: (secret: S) => Promise<void>;
+  /**
+   * Has the secret renewed, by one caller at a time whatever process it is in, and kept. Where somebody else renewed it meanwhile, that
+   * one is taken: a refresh token may hold for one use only (RFC 9700, section 4.14.2).
+   */
+  renew: (renewed: (secret: S) => Promise<S>) => Promise<void>;
   /** A picture or another file that was made here. */
   readFile: (file: string) => Promise<Buffer>;
   /** The outlet said that nothing more is taken before this time (ms since the epoch). */
@@ -120,7 +124,8 @@ export class OutletAnswer extends Error {
   constructor(
     readonly kind: 'refused' | 'wait' | 'unclear' | 'sign-in',
     readonly said: Said,
-    readonly more: { waitMs?: number; status?: number } = {},
+    /** `malformed`: it answered, but nothing that can be read. */
+    readonly more: { waitMs?: number; status?: number; malformed?: boolean } = {},
   ) {
     super(answerSentence(said));
   }

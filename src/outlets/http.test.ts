@@ -7,7 +7,9 @@ test.each([
   ['Mon, 23 Nov 2026 12:00:05 GMT', 5000],
   ['nonsense', 1000],
   [null, 1000],
-  ['99999', 120_000],
+  // a daily quota is waited out; nonsense is not waited for longer than a month
+  ['86400', 86_400_000],
+  ['9'.repeat(400), 31 * 86_400_000],
 ])('Retry-After %s', (header, ms) => expect(retryAfterMs(header, Date.parse('2026-11-23T12:00:00Z'))).toBe(ms));
 
 // draft-ietf-httpapi-ratelimit-headers: a list of policies' names with r (left) and t (seconds); the first row is its own example
@@ -15,7 +17,7 @@ test.each([
   ['"default";r=50;t=30', 0],
   ['"default";r=0;t=30', 30_000],
   ['"a";r=3;t=5, "b";r=0;t=2', 2000],
-  ['"long";r=0;t=86400', 120_000],
+  ['"long";r=0;t=86400', 86_400_000],
   ['"no-time";r=0', 1000],
   ['not = a list', 0],
   [null, 0],
@@ -46,6 +48,8 @@ describe('a problem as a sentence', () => {
     expect(problemSentence({ detail: 'No', errors: [{ detail: 'is odd', pointer: '#/a~1b/c~0d' }] })).toBe(
       'No: a/b c~d is odd.',
     ));
+  test('a pointer that is no percent-encoding is told as it came', () =>
+    expect(problemSentence({ detail: 'No', errors: [{ detail: 'is odd', pointer: '#/50%/x' }] })).toBe('No: 50% x is odd.'));
   test('an OAuth error has its own description (RFC 6749, section 5.2)', () =>
     expect(problemSentence({ error: 'invalid_grant', error_description: 'The code is too old.' })).toBe('The code is too old.'));
   test('whatever an outlet answers, there is a sentence or nothing', () =>

@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
+import { Type } from '@sinclair/typebox';
 import type { Connecting } from './contract';
-import { ask } from './http';
+import { ask, shape } from './http';
 
 /** A fresh code verifier: 32 random octets in base64url, 43 characters (RFC 7636, section 4.1). */
 export const newVerifier = (): string => randomBytes(32).toString('base64url');
@@ -10,10 +11,9 @@ export function challengeOf(verifier: string): string {
   return createHash('sha256').update(verifier, 'ascii').digest('base64url');
 }
 
-interface Tokens {
-  access_token: string;
-  refresh_token: string;
-}
+const Token = Type.String({ minLength: 1, maxLength: 4000 });
+/** A successful answer (RFC 6749, section 5.1): a renewal may give a new refresh token, or let the old one hold on (section 6). */
+const Tokens = shape(Type.Object({ access_token: Token, refresh_token: Type.Optional(Token) }));
 
 /** Asks the token endpoint (RFC 6749, section 3.2). Returns the secret that a session keeps. */
 export async function tokenFrom(
@@ -22,11 +22,9 @@ export async function tokenFrom(
   clientId: string,
   form: Record<string, string>,
 ): Promise<Record<string, string>> {
-  const { body } = await ask<Tokens>(name, endpoint, {
-    method: 'POST',
-    body: new URLSearchParams({ client_id: clientId, ...form }),
-  });
-  return { accessToken: body.access_token, refreshToken: body.refresh_token };
+  const init = { method: 'POST', body: new URLSearchParams({ client_id: clientId, ...form }) };
+  const { body } = await ask(name, endpoint, init, Tokens);
+  return { accessToken: body.access_token, refreshToken: body.refresh_token ?? form.refresh_token ?? '' };
 }
 
 /**

@@ -10,6 +10,13 @@ const LET_GO_SECONDS = 6;
 const HANGING_SECONDS = 25;
 const LOCK_SPACE = 7002;
 
+/** A job may be lost with its worker so often before that counts as a failure of the job: what ends its worker each time must end itself. */
+const MAX_DEATHS = 20;
+/** Gives the jobs of dead workers the try back that the queue counted when they were begun: a worker that was killed is no job that fails. */
+const NO_FAILURE = `WITH lost AS (INSERT INTO job_death (job_id) SELECT id FROM graphile_worker._private_jobs WHERE locked_by = ANY($1)
+    ON CONFLICT (job_id) DO UPDATE SET deaths = job_death.deaths + 1 RETURNING job_id, deaths)
+  UPDATE graphile_worker._private_jobs j SET attempts = greatest(0, j.attempts - 1) FROM lost WHERE j.id = lost.job_id AND lost.deaths <= $2`;
+
 /**
  * Shows in the database that this process lives, and frees the jobs of those that no longer do. The queue itself would wait
  * four hours before it gives a dead worker's job to another. A process holds an advisory lock on a connection of its own,
@@ -93,8 +100,14 @@ export class Presence {
       if (silent > HANGING_SECONDS || (!locked && silent > LET_GO_SECONDS && Date.now() - since >= BEAT_MS)) dead.push(id);
     }
     for (const id of this.without.keys()) if (!held.rows.some((r) => r.id === id)) this.without.delete(id);
-    if (dead.length) await this.utils!.forceUnlockWorkers(dead);
+    if (dead.length) {
+      await this.pool.query(NO_FAILURE, [dead, MAX_DEATHS]);
+      await this.utils!.forceUnlockWorkers(dead);
+    }
     await this.pool.query("DELETE FROM worker_beat WHERE seen_at < now() - interval '1 day'");
+    await this.pool.query(
+      'DELETE FROM job_death d WHERE NOT EXISTS (SELECT FROM graphile_worker._private_jobs j WHERE j.id = d.job_id)',
+    );
   }
 
   /** Leaves in good order: jobs are done or given back by then. */

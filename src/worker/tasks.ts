@@ -20,6 +20,7 @@ import { moveOn } from '../services/line/passing';
 import { layOut } from '../services/line/planning';
 import { runLane } from '../services/outlets/lane';
 import { gather, look } from '../services/outlets/looking';
+import { runRecheck } from '../services/outlets/recheck';
 import { makeOrders } from '../services/outlets/ordering';
 import { keepRulesFresh } from '../services/outlets/outlets';
 import { keepHousesFresh } from '../services/stockroom/setup';
@@ -128,6 +129,7 @@ export const TASKS: { [N in JobName]: (job: Job<N>) => Promise<void> } = {
   'outlet.rules': async ({ workspace, outletId }) => {
     await keepRulesFresh(workspace, outletId);
   },
+  'outlet.recheck': ({ workspace, outletId }) => runRecheck(workspace, outletId),
   'houses.fetch': async ({ workspace }) => {
     await keepHousesFresh(workspace);
   },

@@ -12,6 +12,9 @@ interface Grant {
   redirectUri: string;
   challenge?: string;
   expiresAt: number;
+  /** All that came of one answer at the door: a refresh token that is used twice ends all of it (RFC 9700, section 4.14.2). */
+  family: string;
+  used?: boolean;
 }
 
 const ACCESS_SECONDS = 2700;
@@ -24,8 +27,15 @@ const REFRESH_SECONDS = 60 * 86400;
  */
 export function door(app: FastifyInstance, folder: string): (request: FastifyRequest) => boolean {
   const grants = new Records<Grant>(`${folder}/grants`);
-  const issue = (kind: Grant['kind'], from: { clientId: string; redirectUri: string; challenge?: string }, seconds: number) =>
-    grants.put({ ...from, id: randomBytes(24).toString('hex'), kind, expiresAt: Date.now() + seconds * 1000 }).id;
+  const issue = (
+    kind: Grant['kind'],
+    { clientId, redirectUri, challenge, family }: Pick<Grant, 'clientId' | 'redirectUri' | 'challenge' | 'family'>,
+    seconds: number,
+  ) => {
+    const id = randomBytes(24).toString('hex');
+    return grants.put({ id, kind, clientId, redirectUri, family, expiresAt: Date.now() + seconds * 1000, ...(challenge && { challenge }) }).id; // prettier-ignore
+  };
+  const endFamily = (family: string) => grants.list().forEach((g) => g.family === family && grants.remove(g.id));
   const take = (id: string | undefined, kind: Grant['kind']) => {
     const grant = id && /^[0-9a-f]{48}$/.test(id) ? grants.get(id) : undefined;
     return grant?.kind === kind && grant.expiresAt > Date.now() ? grant : undefined;
@@ -73,7 +83,16 @@ export function door(app: FastifyInstance, folder: string): (request: FastifyReq
     if (b.answer === 'allow')
       back.searchParams.set(
         'code',
-        issue('code', { clientId: b.client_id!, redirectUri: b.redirect_uri!, challenge: b.code_challenge! }, CODE_SECONDS),
+        issue(
+          'code',
+          {
+            clientId: b.client_id!,
+            redirectUri: b.redirect_uri!,
+            challenge: b.code_challenge!,
+            family: randomBytes(8).toString('hex'),
+          },
+          CODE_SECONDS,
+        ),
       );
     else back.searchParams.set('error', 'access_denied');
     return reply.redirect(back.toString(), 303);
@@ -95,13 +114,18 @@ export function door(app: FastifyInstance, folder: string): (request: FastifyReq
     } else if (b.grant_type === 'refresh_token') {
       grant = take(b.refresh_token, 'refresh');
       if (!grant || grant.clientId !== b.client_id) return refuse('invalid_grant', 'The refresh token is unknown.');
+      // two who use one token cannot both be the helper that was let in: neither is trusted any more
+      if (grant.used) {
+        endFamily(grant.family);
+        return refuse('invalid_grant', 'The refresh token was used before.');
+      }
+      grants.put({ ...grant, used: true });
     } else return refuse('unsupported_grant_type', 'Use authorization_code or refresh_token.');
-    const refresh = b.grant_type === 'refresh_token' ? grant.id : issue('refresh', grant, REFRESH_SECONDS);
     return {
       access_token: issue('access', grant, ACCESS_SECONDS),
       token_type: 'Bearer',
       expires_in: ACCESS_SECONDS,
-      refresh_token: refresh,
+      refresh_token: issue('refresh', grant, REFRESH_SECONDS),
     };
   });
 

@@ -139,6 +139,15 @@ export function kestrel(app: FastifyInstance, place: string): void {
         forOffer((offer) => offer),
       );
 
+      // whoever throws an offer away has it no more, whatever it stood as
+      api.delete(
+        '/offers/:id',
+        forOffer((offer, _, reply) => {
+          offers.remove(offer.id);
+          return reply.code(204).send();
+        }),
+      );
+
       api.put(
         '/offers/:id/words',
         forOffer((offer, request, reply) => {

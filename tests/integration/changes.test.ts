@@ -170,7 +170,7 @@ describe('what somebody changed at the outlet', () => {
     const refused = await rest(p.id);
     expect([refused.state, refused.refusal]).toEqual([
       'refused',
-      'At Quayside the title was changed since it was sent. Send it all the same, or leave it as it is there.',
+      'At Quayside this was changed since it was sent: title. Send it all the same, or leave it as it is there.',
     ]);
     expect((await ware(`up-${p.id}`))!.name).toBe('Named by the shop');
     await changes(p, true);

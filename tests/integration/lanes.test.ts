@@ -1,43 +1,32 @@
-import { closeDatabase, holding } from '../../src/data/database';
+import { closeDatabase } from '../../src/data/database';
+import { closeLocks, tryLock, unlock } from '../../src/data/locks';
 import { asOwner, call, control, newArtworks, ok, openShop, passedRun, pressDone, until, type Items, type Run } from './press';
 
-afterAll(() => closeDatabase());
+afterAll(async () => {
+  await closeLocks();
+  await closeDatabase();
+});
 afterEach(() => Promise.all(['kestrel', 'quayside'].map((o) => control(o))));
 
-const gate = () => {
-  let open: () => void = () => undefined;
-  const opened = new Promise<void>((resolve) => (open = resolve));
-  return { open, opened };
-};
-
-describe('a lock that one holds', () => {
-  test('is nobody else’s, and is free when the work is done, also when it fails', async () => {
-    const [name, { open, opened }] = ['lanes test', gate()];
-    const began = gate();
-    const first = holding(name, () => (began.open(), opened));
-    await began.opened;
-    expect(await holding(name, () => Promise.resolve())).toBe(false);
-    open();
-    expect(await first).toBe(true);
-    await expect(holding(name, () => Promise.reject(new Error('work failed')))).rejects.toThrow('work failed');
-    expect(await holding(name, () => Promise.resolve())).toBe(true);
+describe('a lock by name', () => {
+  test('is one’s own, and is free when it is given back', async () => {
+    expect(await tryLock('lanes test')).toBe(true);
+    expect(await tryLock('lanes test')).toBe(false);
+    const { rows } = await asOwner((o) => o.query("SELECT pg_try_advisory_lock(7005, hashtext('lanes test')) AS mine"));
+    expect(rows).toEqual([{ mine: false }]);
+    await unlock('lanes test');
+    expect(await tryLock('lanes test')).toBe(true);
+    await unlock('lanes test');
   });
-  test('is free at once when the connection of the one who held it is gone', async () => {
-    const [name, { open, opened }] = ['lanes test of a dead one', gate()];
-    const began = gate();
-    const held = holding(name, () => (began.open(), opened));
-    await began.opened;
+  test('is free at once when the connection of the process that held it is gone', async () => {
+    const name = 'lanes test of a dead one';
+    expect(await tryLock(name)).toBe(true);
     await asOwner(
       (o) =>
-      o.query("SELECT pg_terminate_backend(pid) FROM pg_locks WHERE locktype = 'advisory' AND classid = 7003 AND objid = (hashtext($1)::bigint & 4294967295)::oid", [name]), // prettier-ignore
+        o.query("SELECT pg_terminate_backend(pid) FROM pg_locks WHERE locktype = 'advisory' AND classid = 7005 AND objid = (hashtext($1)::bigint & 4294967295)::oid", [name]), // prettier-ignore
     );
-    await until(
-      () => holding(name, () => Promise.resolve()),
-      (mine) => mine,
-      'the lock to be free',
-    );
-    open();
-    await held;
+    await until(() => tryLock(name), (mine) => mine, 'the lock to be free'); // prettier-ignore
+    await unlock(name);
   });
 });
 

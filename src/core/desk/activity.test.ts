@@ -11,7 +11,7 @@ test.each<[string, object, string]>([
   ['proof.changed', { fields: ['title', 'tags'], name: 'Tern', docket: 'Shirt', outlet: 'Quayside' }, 'Changed title, tags of “Tern” on Shirt at Quayside'],
   ['proof.sent', { count: 2, live: true }, 'Sent 2 proofs to go live'],
   ['proof.sent', { count: 1, over: true }, 'Sent 1 proof, also over what was changed there'],
-  ['listing.changed', { title: 'Tern', outlet: 'Quayside', fields: ['prices'] }, 'Sent a change of “Tern” to Quayside: prices'],
+  ['listing.changed', { title: 'Tern', outlet: 'Quayside', fields: ['prices'] }, 'Sent a change of “Tern” to Quayside: prices and sizes'],
   ['listing.changed', { title: 'Tern', outlet: 'Quayside', fields: [] }, 'Sent a change of “Tern” to Quayside: its state'],
   ['listing.put', { count: 3, goal: 'ended' }, 'Put 3 listings to an end'],
   ['placement.changed', { count: 120, docket: 'Shirt', area: 'front' }, 'Placed 120 artworks otherwise on Shirt, front'],

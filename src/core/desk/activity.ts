@@ -1,5 +1,6 @@
 import { mendedPhrase, type Mended } from '../docket/ended';
 import { troubleName } from '../placement/trouble';
+import { fieldNames } from '../listing/field-names';
 import { thousands } from '../thousands';
 type Values = Record<string, never>;
 
@@ -8,6 +9,7 @@ const some = (count: unknown, one: string): string => {
   return n === 1 ? `1 ${one}` : `${thousands(n)} ${one}s`;
 };
 const list = (names: unknown): string => ((names ?? []) as string[]).join(', ');
+const named = (fields: unknown): string => fieldNames((fields ?? []) as string[]);
 
 const FIELD_WORDS: Record<string, string> = {
   drawer: 'filed',
@@ -71,7 +73,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'run.paused': (v) => `Paused the run “${v.name}”`,
   'run.resumed': (v) => `Went on with the run “${v.name}”`,
   'run.stopped': (v) => `Stopped the run “${v.name}”`,
-  'proof.changed': (v) => `Changed ${list(v.fields)} of “${v.name}” on ${v.docket} at ${v.outlet}`,
+  'proof.changed': (v) => `Changed ${named(v.fields)} of “${v.name}” on ${v.docket} at ${v.outlet}`,
   'pictures.mended': (v) =>
     `${MENDS[String(v.how)] ?? 'Changed'} ${v.how === 'put' ? `on ${some(v.proofs, 'proof')}` : `of ${some(v.proofs, 'proof')}`}`,
   'proof.passed': (v) => `Passed ${some(v.count, 'proof')}`,
@@ -80,10 +82,10 @@ const SENTENCES: Record<string, (v: Values) => string> = {
     `Sent ${some(v.count, 'proof')}${v.live ? ' to go live' : ''}${v.over ? ', also over what was changed there' : ''}`,
   'listing.put': (v) => `Put ${some(v.count, 'listing')} ${GOALS[String(v.goal)] ?? String(v.goal)}`,
   'listing.made': (v) => `Made “${v.title}” at ${v.outlet}`,
-  'listing.changed': (v) => `Sent a change of “${v.title}” to ${v.outlet}: ${list(v.fields) || 'its state'}`,
+  'listing.changed': (v) => `Sent a change of “${v.title}” to ${v.outlet}: ${named(v.fields) || 'its state'}`,
   'listing.refused': (v) => `${v.outlet} refused “${v.title}”`,
   'listing.gone': (v) => `“${v.title}” is not at ${v.outlet} any more`,
-  'listing.drifted': (v) => `${list(v.fields)} of “${v.title}” was changed at ${v.outlet}`,
+  'listing.drifted': (v) => `At ${v.outlet} somebody changed of “${v.title}”: ${named(v.fields)}`,
   'listing.brought-over': (v) => `Entered “${v.title}”, which stands at ${v.outlet}`,
   'enclosure.made': (v) => `Brought in ${v.name}, to go along with downloads`,
   'enclosure.removed': (v) => `Took away ${v.name}, which went along with nothing`,
@@ -91,10 +93,10 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'docket.changed': (v) => `Changed the docket “${v.name}”: ${list(v.parts) || 'its name'}`,
   'docket.mended': mendedDockets,
   'words.corrected': (v) =>
-    `Corrected ${some(v.proofs, 'proof')}${(v.fields as string[] | undefined)?.length ? `: ${list(v.fields)}` : ' by hand'}`,
+    `Corrected ${some(v.proofs, 'proof')}${(v.fields as string[] | undefined)?.length ? `: ${named(v.fields)}` : ' by hand'}`,
   'house-words.changed': (v) => `Changed the words of the house: ${list(v.lists)}`,
   'house-words.left': (v) => `Left “${v.what}” as it is, in every listing`,
-  'words.written': (v) => `Had ${some(v.proofs, 'proof')} written from the artwork: ${list(v.fields)}`,
+  'words.written': (v) => `Had ${some(v.proofs, 'proof')} written from the artwork: ${named(v.fields)}`,
   'demand.taken': (v) => `Brought in what is searched: ${some(v.count, 'phrase')}`,
   'demand.dropped': (v) => `Threw ${some(v.count, 'phrase')} of their own away that are searched`,
   'phrase.made': (v) => `Added “${v.name}” to the phrasebook`,

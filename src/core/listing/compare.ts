@@ -1,17 +1,32 @@
 import type { ListingPayload, ThereListing } from './payload';
 
-export const LISTING_FIELDS = ['title', 'description', 'tags', 'texts', 'options', 'prices', 'pictures', 'downloads'] as const;
+export const LISTING_FIELDS = [
+  'title',
+  'description',
+  'tags',
+  'texts',
+  'settings',
+  'brand',
+  'kind',
+  'origin',
+  'hsCode',
+  'options',
+  'prices',
+  'weights',
+  'pictures',
+  'downloads',
+] as const;
 export type ListingField = (typeof LISTING_FIELDS)[number];
 
 /** Words as a reader compares them: runs of white space count as one space. */
 const plain = (text: string) => text.replace(/\s+/g, ' ').trim();
 
-/** Prices by what is picked, in a fixed order. */
-const priced = (variants: { values: string[]; priceMinor: number }[]) =>
-  variants.map((v) => JSON.stringify([v.values, v.priceMinor])).sort();
+/** What of each variant is compared, by what is picked, in a fixed order. */
+const byPick = <V extends { values: string[] }>(variants: readonly V[], of: (v: V) => unknown) =>
+  variants.map((v) => JSON.stringify([v.values, of(v) ?? null])).sort();
 
 /** Further texts as they read, in a fixed order; an empty one is none. */
-const told = (texts: Record<string, string> | undefined) =>
+const readTexts = (texts: Record<string, string> | undefined) =>
   Object.entries(texts ?? {})
     .filter(([, text]) => text.trim() !== '')
     .map(([name, text]) => [name, plain(text)])
@@ -19,74 +34,112 @@ const told = (texts: Record<string, string> | undefined) =>
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
-type Comparable = Pick<
-  ThereListing,
-  'title' | 'description' | 'tags' | 'texts' | 'options' | 'variants' | 'pictures' | 'downloads'
->;
+/** A listing with its pictures and files by their hashes, from either side. */
+type Comparable = Omit<ThereListing, 'state' | 'ref' | 'url' | 'currency'>;
+type Sent = Comparable & { sentBy: 'us' };
+
+/**
+ * Is a field of what we send other than what is on the other side? Where that is an outlet which does not tell a field, there is nothing
+ * to compare.
+ */
+const text = (field: 'brand' | 'kind' | 'origin' | 'hsCode') => (ours: Sent, b: Comparable) =>
+  ('sentBy' in b || b[field] !== undefined) && (ours[field] ?? '') !== (b[field] ?? '');
+
+const DIFFERS: Record<ListingField, (ours: Sent, b: Comparable) => boolean> = {
+  title: (a, b) => a.title !== b.title,
+  // outlets keep descriptions in markup of their own
+  description: (a, b) => plain(a.description) !== plain(b.description),
+  tags: (a, b) => !same(a.tags, b.tags),
+  texts: (a, b) => !same(readTexts(a.texts), readTexts(b.texts)),
+  settings: (a, b) => {
+    const [ours, theirs] = [a.settings ?? {}, b.settings ?? {}];
+    const names = 'sentBy' in b ? Object.keys({ ...ours, ...theirs }) : Object.keys(theirs).filter((n) => n in ours);
+    return names.some((n) => (ours[n] ?? '') !== (theirs[n] ?? ''));
+  },
+  brand: text('brand'),
+  kind: text('kind'),
+  origin: text('origin'),
+  hsCode: text('hsCode'),
+  options: (a, b) => !same(a.options, b.options),
+  prices: (a, b) => !same(byPick(a.variants, (v) => v.priceMinor), byPick(b.variants, (v) => v.priceMinor)), // prettier-ignore
+  weights: (a, b) =>
+    ('sentBy' in b || b.variants.some((v) => v.weightG !== undefined)) &&
+    // another choice of variants is told as prices
+    same(byPick(a.variants, () => 0), byPick(b.variants, () => 0)) && // prettier-ignore
+    !same(byPick(a.variants, (v) => v.weightG), byPick(b.variants, (v) => v.weightG)), // prettier-ignore
+  pictures: (a, b) => !same(a.pictures, b.pictures),
+  downloads: (a, b) => !same(a.downloads ?? [], b.downloads ?? []),
+};
+const differing = (ours: Sent, b: Comparable): ListingField[] => LISTING_FIELDS.filter((f) => DIFFERS[f](ours, b));
+
+/** A payload as it is compared: its pictures by the names that are given. */
+const comparable = (p: ListingPayload, pictures: string[]): Sent => ({
+  ...p,
+  pictures,
+  downloads: (p.downloads ?? []).map((d) => d.sha256),
+  sentBy: 'us',
+});
+const asMade = (p: ListingPayload): Sent => comparable(p, p.pictures.map((s) => JSON.stringify([s.file, s.alt]))); // prettier-ignore
+
+/** What an outlet has against what was sent. `pictures` are the SHA-256 of the files as they were sent, in order. */
+export const differences = (sent: ListingPayload, pictures: string[], there: ThereListing): ListingField[] =>
+  differing(comparable(sent, pictures), there);
+
+/** What of a proof differs from what its listing was sent: the fields that a change would carry. */
+export const changedFields = (sent: ListingPayload, now: ListingPayload): ListingField[] => differing(asMade(sent), asMade(now));
 
 /** The parts of a listing that are words. */
 export const WORDS_OF_LISTINGS = ['title', 'description', 'tags', 'texts'] as const;
 type WordsOf = Partial<Pick<ListingPayload, (typeof WORDS_OF_LISTINGS)[number]>>;
 
 /** In which words a listing differs from what was sent, of those that are told. */
-export const changedWords = (sent: WordsOf, now: WordsOf): ListingField[] => {
-  const differs = differingWords(
-    { title: '', description: '', tags: [], ...sent },
-    { title: '', description: '', tags: [], ...now },
-  );
-  return WORDS_OF_LISTINGS.filter((field) => field in now && differs[field]);
-};
-
-const differingWords = (a: WordsIn, b: WordsIn): Record<(typeof WORDS_OF_LISTINGS)[number], boolean> => ({
-  title: a.title !== b.title,
-  description: plain(a.description) !== plain(b.description),
-  tags: !same(a.tags, b.tags),
-  texts: !same(told(a.texts), told(b.texts)),
-});
-type WordsIn = Pick<ThereListing, 'title' | 'description' | 'tags' | 'texts'>;
-
-/** The fields in which two states of a listing differ. Descriptions are compared as words, since outlets keep them in markup of their own. */
-function differing(a: Comparable, b: Comparable): ListingField[] {
-  const differs: Record<ListingField, boolean> = {
-    ...differingWords(a, b),
-    options: !same(a.options, b.options),
-    prices: !same(priced(a.variants), priced(b.variants)),
-    pictures: !same(a.pictures, b.pictures),
-    downloads: !same(a.downloads ?? [], b.downloads ?? []),
-  };
-  return LISTING_FIELDS.filter((field) => differs[field]);
+export function changedWords(sent: WordsOf, now: WordsOf): ListingField[] {
+  const whole = (words: WordsOf): Sent => ({ title: '', description: '', tags: [], options: [], variants: [], pictures: [], ...words, sentBy: 'us' }); // prettier-ignore
+  const [a, b] = [whole(sent), whole(now)];
+  return WORDS_OF_LISTINGS.filter((field) => field in now && DIFFERS[field](a, b));
 }
 
-/** What an outlet has against what was sent. `pictures` are the SHA-256 of the files as they were sent, in order. */
-export const differences = (sent: ListingPayload, pictures: string[], there: ThereListing): ListingField[] =>
-  differing({ ...sent, pictures, downloads: handed(sent) }, there);
+const VARIANTS = ['options', 'variants', 'currency'] as const;
+/** Which parts of a payload carry each field. */
+const CARRIED_BY: Record<ListingField, readonly (keyof ListingPayload)[]> = {
+  title: ['title'],
+  description: ['description'],
+  tags: ['tags'],
+  texts: ['texts'],
+  settings: ['settings'],
+  brand: ['brand'],
+  kind: ['kind'],
+  origin: ['origin'],
+  hsCode: ['hsCode'],
+  options: VARIANTS,
+  prices: VARIANTS,
+  weights: VARIANTS,
+  pictures: ['pictures'],
+  downloads: ['downloads'],
+};
 
-/** What of a proof differs from what its listing was sent: the fields that a change would carry. */
-export const changedFields = (sent: ListingPayload, now: ListingPayload): ListingField[] =>
-  differing(
-    { ...sent, pictures: pictured(sent), downloads: handed(sent) },
-    { ...now, pictures: pictured(now), downloads: handed(now) },
-  );
-
-const handed = (p: ListingPayload): string[] => (p.downloads ?? []).map((d) => d.sha256);
-const pictured = (p: ListingPayload) => p.pictures.map((s) => JSON.stringify([s.file, s.alt]));
+/** The fields that change along with some: outlets take variants as a whole. */
+export const touchedBy = (fields: readonly ListingField[]): ListingField[] => {
+  const parts = new Set(fields.flatMap((f) => CARRIED_BY[f]));
+  return LISTING_FIELDS.filter((f) => CARRIED_BY[f].some((part) => parts.has(part)));
+};
 
 /** What the fields that are to be changed are worth in `wanted`, and everything else as it was sent. */
 export function overlaid(sent: ListingPayload, wanted: ListingPayload, fields: readonly ListingField[]): ListingPayload {
+  const parts = new Set(fields.flatMap((f) => CARRIED_BY[f]));
+  return { ...sent, ...Object.fromEntries([...parts].map((part) => [part, wanted[part]])) };
+}
+
+/** What was sent, with some fields as they are there: so that an outlet that takes several as one is told what it has. */
+export function withTheirs(sent: ListingPayload, there: ThereListing, fields: readonly ListingField[]): ListingPayload {
   const has = (f: ListingField) => fields.includes(f);
   return {
     ...sent,
-    ...(has('title') && { title: wanted.title }),
-    ...(has('description') && { description: wanted.description }),
-    ...(has('tags') && { tags: wanted.tags }),
-    ...(has('texts') && { texts: wanted.texts }),
-    ...((has('options') || has('prices')) && {
-      options: wanted.options,
-      variants: wanted.variants,
-      currency: wanted.currency,
-    }),
-    ...(has('pictures') && { pictures: wanted.pictures }),
-    ...(has('downloads') && { downloads: wanted.downloads ?? [] }),
+    ...(has('title') && { title: there.title }),
+    ...(has('description') && { description: there.description }),
+    ...(has('tags') && { tags: there.tags }),
+    ...(has('texts') && { texts: there.texts }),
+    ...(has('settings') && { settings: { ...sent.settings, ...there.settings } }),
   };
 }
 

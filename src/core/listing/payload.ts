@@ -1,6 +1,6 @@
 import type { Settings } from '../outlet/rules';
 
-/** A proof as it will be sent, in our own terms; each outlet's adapter puts it into that outlet's. */
+/** A proof as it will be sent, in our own terms; each outlet's adapter puts it into that outlet's. What an outlet does not keep is not in it. */
 export interface ListingPayload {
   /** Our key: the outlet keeps it beside the listing, so that it can be asked for. */
   ref: string;
@@ -9,9 +9,9 @@ export interface ListingPayload {
   tags: string[];
   /** Further texts, by the names that the outlet's rules give them. */
   texts?: Record<string, string>;
-  brand: string;
+  brand?: string;
   /** What it is, in one noun. */
-  kind: string;
+  kind?: string;
   currency: string;
   options: string[];
   variants: { values: string[]; priceMinor: number; sku: string; weightG?: number }[];
@@ -21,7 +21,7 @@ export interface ListingPayload {
   /** ISO 3166-1, and the Harmonized System. */
   origin?: string;
   hsCode?: string;
-  /** What the seller chose for this account. */
+  /** What the seller chose for this account, but for the brand. */
   settings?: Settings;
 }
 
@@ -38,8 +38,14 @@ export interface ThereListing {
   description: string;
   tags: string[];
   texts?: Record<string, string>;
+  /** Where it is kept there: those of our settings that the outlet tells of a listing. */
+  settings?: Settings;
+  brand?: string;
+  kind?: string;
+  origin?: string;
+  hsCode?: string;
   options: string[];
-  variants: { values: string[]; priceMinor: number; sku?: string }[];
+  variants: { values: string[]; priceMinor: number; sku?: string; weightG?: number }[];
   /** SHA-256 of each picture in its order. */
   pictures: string[];
   /** Likewise of what buyers get at once, where the outlet keeps such files. */

@@ -18,6 +18,8 @@ export type TextRule = Static<typeof TextRule>;
 
 /** What may be changed of a listing. `prices` are the variants with what they cost. */
 export const CHANGEABLE = ['texts', 'tags', 'prices', 'pictures', 'downloads'] as const;
+/** What some outlets keep of goods: the weights are those of the variants. */
+export const KEPT = ['brand', 'kind', 'origin', 'hsCode', 'weights'] as const;
 /** States that a seller can put a listing in. */
 export const GOALS = ['draft', 'live', 'ended'] as const;
 export type Goal = (typeof GOALS)[number];
@@ -63,6 +65,12 @@ export const RulesDocument = Exactly(
         },
         { description: 'files that buyers get at once; it takes none where this is not said' },
       ),
+    ),
+    keeps: Type.Optional(
+      Type.Array(OneOf(KEPT), {
+        maxItems: KEPT.length,
+        description: 'what it keeps of goods beside words, pictures and prices; the rest is not sent',
+      }),
     ),
     categories: Type.Optional(
       Type.Array(Exactly({ id: Words(80), name: Words(120), parent: Type.Optional(Words(80)) }), { maxItems: 20_000 }),

@@ -137,6 +137,36 @@ export const listProofs = async (
     ),
   );
 
+/** The next proofs of an outlet in some states. */
+export const proofsAfter = (
+  tx: Tx,
+  outletId: string,
+  states: readonly ProofState[],
+  after: number,
+  limit: number,
+): Promise<{ id: string; seq: number }[]> =>
+  rows(tx, 'SELECT id, seq FROM proof WHERE outlet_id = $1 AND state = ANY($2) AND seq > $3 ORDER BY seq LIMIT $4', [
+    outletId,
+    states,
+    after,
+    limit,
+  ]);
+
+/** Locks proofs, in a fixed order; tells which state of them that is. */
+export const lockVersions = async (
+  tx: Tx,
+  ids: readonly string[],
+): Promise<Map<string, { version: number; state: ProofState }>> =>
+  new Map(
+    (
+      await rows<{ id: string; version: number; state: ProofState }>(
+        tx,
+        'SELECT id, version, state FROM proof WHERE id = ANY($1) ORDER BY id FOR UPDATE',
+        [ids],
+      )
+    ).map((p) => [p.id, p]),
+  );
+
 /** What a drafting made, and what it was made from. */
 export interface Drafted {
   fields: ProofFields;

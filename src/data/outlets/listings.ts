@@ -1,3 +1,4 @@
+import type { Said } from '../../core/said';
 import type { ListingField } from '../../core/listing/compare';
 import type { ListingPayload, ThereListing } from '../../core/listing/payload';
 import { row, rows, type Tx } from '../database';
@@ -23,8 +24,10 @@ export interface ListingRow {
   priceMinor: number;
   currency: string;
   sentAt: string | null;
-  /** When the outlet was last asked what it has. */
+  /** When the outlet last said what it has. */
   lookedAt: string | null;
+  /** Why its last answer could not be read. */
+  notRead: Said | null;
   artwork: string;
   docket: string;
   small: string | null;
@@ -48,11 +51,8 @@ export interface StandingRow {
   sentPictures: string[];
   /** The fields in which what is there differs from what was sent, when it was last looked at. */
   drift: ListingField[];
-  /** It was set live before, or was to be: made anew, it is again. */
-  wasLive: boolean;
 }
-const STANDING = `id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, title, state, key, sent, drift, sent_pictures AS "sentPictures",
-  EXISTS (SELECT FROM outlet_order o WHERE o.listing_id = listing.id AND o.goal = 'live' AND o.state IN ('done', 'refused')) AS "wasLive"`;
+const STANDING = `id, proof_id AS "proofId", outlet_id AS "outletId", remote_id AS "remoteId", url, title, state, key, sent, drift, sent_pictures AS "sentPictures"`;
 export const standingById = (tx: Tx, id: string): Promise<StandingRow | null> =>
   row(tx, `SELECT ${STANDING} FROM listing WHERE id = $1`, [id]);
 export const standingOf = (tx: Tx, proofIds: string[]): Promise<StandingRow[]> =>
@@ -91,7 +91,7 @@ export async function putStanding(
 ): Promise<void> {
   await tx.query(
     `UPDATE listing SET remote_id = $2, url = $3, state = $4, sent = $5, sent_pictures = $6, there = $7, drift = $8, title = coalesce($9, title),
-       price_minor = coalesce($10, price_minor), currency = coalesce($11, currency), sent_at = now(), looked_at = now() WHERE id = $1`,
+       price_minor = coalesce($10, price_minor), currency = coalesce($11, currency), sent_at = now(), looked_at = now(), not_read = NULL WHERE id = $1`,
     [
       id,
       l.remoteId,
@@ -110,7 +110,7 @@ export async function putStanding(
 
 /** A listing `l` as it is told, with its proof `p`: what comes before WHERE. */
 export const LISTING = `SELECT l.id, l.seq, l.proof_id AS "proofId", l.outlet_id AS "outletId", o.name AS outlet, l.remote_id AS "remoteId", l.url, l.state, l.title,
-   l.price_minor AS "priceMinor", l.currency, l.sent_at AS "sentAt", l.looked_at AS "lookedAt", l.artwork_name AS artwork, l.docket_name AS docket, l.small,
+   l.price_minor AS "priceMinor", l.currency, l.sent_at AS "sentAt", l.looked_at AS "lookedAt", l.not_read AS "notRead", l.artwork_name AS artwork, l.docket_name AS docket, l.small,
    l.drift, coalesce(p.changed, '{}') AS changed
  FROM listing l JOIN outlet o ON o.id = l.outlet_id AND o.workspace_id = l.workspace_id LEFT JOIN proof p ON p.id = l.proof_id`;
 
@@ -151,7 +151,7 @@ export const listingsToLookAt = (tx: Tx, outletId: string, after: number, limit:
 
 /** Writes down what the outlet said of a listing, and in what that differs from what was sent. */
 export async function lookedAt(tx: Tx, id: string, there: ThereListing, drift: ListingField[]): Promise<void> {
-  await tx.query('UPDATE listing SET state = $2, there = $3, drift = $4, looked_at = now() WHERE id = $1', [
+  await tx.query('UPDATE listing SET state = $2, there = $3, drift = $4, looked_at = now(), not_read = NULL WHERE id = $1', [
     id,
     there.state,
     there,
@@ -160,19 +160,23 @@ export async function lookedAt(tx: Tx, id: string, there: ThereListing, drift: L
 }
 
 /**
- * The outlet does not know a listing any more. Its proof stands nowhere then: it goes back to be passed and sent anew, and
- * what was done at the outlet is forgotten. A proof that is on its way is left alone: sending sees for itself.
+ * The outlet does not know a listing any more. What was done at the outlet is forgotten, whatever state its proof is in: sent again, it
+ * is made from the beginning. A listed proof stands nowhere then and goes back to be passed.
  */
 export async function listingGone(tx: Tx, id: string, proofId: string | null): Promise<void> {
-  await tx.query("UPDATE listing SET state = 'gone', drift = '{}', looked_at = now() WHERE id = $1", [id]);
+  await tx.query("UPDATE listing SET state = 'gone', drift = '{}', looked_at = now(), not_read = NULL WHERE id = $1", [id]);
+  await doubtParts(tx, id, true);
   if (!proofId) return;
-  await tx.query("UPDATE proof SET changed = '{}' WHERE id = $1", [proofId]);
-  const back = await row(
-    tx,
-    "UPDATE proof SET state = 'ready', updated_at = now() WHERE id = $1 AND state = 'listed' RETURNING id",
+  await tx.query(
+    `UPDATE proof SET changed = '{}', state = CASE state WHEN 'listed' THEN 'ready' ELSE state END,
+       updated_at = CASE state WHEN 'listed' THEN now() ELSE updated_at END WHERE id = $1`,
     [proofId],
   );
-  if (back) await doubtParts(tx, id, true);
+}
+
+/** The outlet was asked for a listing, and its answer could not be read. What was known of it stays. */
+export async function notRead(tx: Tx, id: string, why: Said): Promise<void> {
+  await tx.query('UPDATE listing SET not_read = $2 WHERE id = $1', [id, why]);
 }
 
 /** What was sent of a listing, and what the outlet last said that it has. */
@@ -193,6 +197,11 @@ export const knownRemoteIds = async (tx: Tx, outletId: string, among: string[]):
       ])
     ).map((r) => r.id),
   );
+
+/** Is a listing with this key of ours being made, so that what the outlet has under it is that one? */
+export const beingMade = async (tx: Tx, outletId: string, key: string): Promise<boolean> =>
+  (await row(tx, "SELECT FROM listing WHERE outlet_id = $1 AND key = $2 AND state IN ('not made', 'gone')", [outletId, key])) !==
+  null;
 
 /** Enters a listing that stands at an outlet and did not come from here; null when it is known. */
 export async function bringOver(

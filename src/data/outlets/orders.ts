@@ -212,12 +212,9 @@ export async function withdraw(tx: Tx, where: { id: string } | { run: string }):
   await tx.query(BACK, [gone.flatMap((g) => g.proofId ?? [])]);
 }
 
-/** Fields of a proof stand now as they were sent: it no longer differs in them. */
-export async function carried(tx: Tx, proofId: string, fields: ListingField[]): Promise<void> {
-  await tx.query(
-    'UPDATE proof SET changed = ARRAY(SELECT f FROM unnest(changed) f WHERE NOT f = ANY($2)) WHERE id = $1 AND changed && $2',
-    [proofId, fields],
-  );
+/** Puts down in which fields a proof differs from what was sent of it. */
+export async function setChanged(tx: Tx, proofId: string, fields: readonly ListingField[]): Promise<void> {
+  await tx.query('UPDATE proof SET changed = $2 WHERE id = $1 AND changed IS DISTINCT FROM $2', [proofId, fields]);
 }
 
 /** Proofs that nothing takes anywhere, as far as one knew: they are listed or passed, unless an order of theirs is still on its way. */

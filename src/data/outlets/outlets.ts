@@ -56,12 +56,18 @@ export async function forgetUnoffered(tx: Tx, id: string): Promise<void> {
   );
 }
 
+/** A secret that was just allowed: the account is connected, and whatever held it is over. */
 export async function keepSecret(tx: Tx, id: string, sealed: string): Promise<void> {
   await tx.query(
     'UPDATE outlet SET sealed_secret = $2, connected = true, hold_until = NULL, hold = NULL, failures = 0 WHERE id = $1',
     [id, sealed],
   );
 }
+
+/** A renewed secret takes the place of the one that it was renewed from; false when that is another by now. Nothing else changes: a hold stays. */
+export const keepRenewed = async (tx: Tx, id: string, was: string, sealed: string): Promise<boolean> =>
+  ((await tx.query('UPDATE outlet SET sealed_secret = $3 WHERE id = $1 AND sealed_secret = $2', [id, was, sealed])).rowCount ??
+    0) > 0;
 
 /** The outlet does not accept our sign-in any more. What it told us stays; nothing is sent until it is connected again. */
 export async function signedOut(tx: Tx, id: string): Promise<void> {

@@ -1,30 +1,36 @@
+import { Type } from '@sinclair/typebox';
 import { PICTURE_FORMATS } from '../../core/outlet/pictures';
 import type { RulesDocument, SettingsDocument } from '../../core/outlet/rules';
 import type { Session } from '../contract';
+import { shape } from '../http';
 import { call } from './connect';
 
+const Count = Type.Integer({ minimum: 0 });
 /** The noticeboard as the fair serves it. Money is whole minor units. */
-interface Noticeboard {
-  edition: string;
-  currency: string;
-  headline: { longest: number };
-  text: { longest: number };
-  catchwords: { most: number; shortest: number; longest: number };
-  pictures: { most: number; shorter_side: number; longer_side: number; bytes: number; as: string[] };
-  kinds: { axes: number; most: number; lowest_price: number };
-  downloads: { most: number; bytes: number };
-  tell: { longest: number };
-  charges: {
-    table: { amount: number; months: number };
-    of_the_sale: { per_thousand: number };
-    taking_the_money: { per_thousand: number; amount: number };
-  };
-}
+const Noticeboard = shape(
+  Type.Object({
+    edition: Type.String(),
+    currency: Type.String(),
+    headline: Type.Object({ longest: Count }),
+    text: Type.Object({ longest: Count }),
+    catchwords: Type.Object({ most: Count, shortest: Count, longest: Count }),
+    pictures: Type.Object({ most: Count, shorter_side: Count, longer_side: Count, bytes: Count, as: Type.Array(Type.String()) }),
+    kinds: Type.Object({ axes: Count, most: Count, lowest_price: Count }),
+    downloads: Type.Object({ most: Count, bytes: Count }),
+    tell: Type.Object({ longest: Count }),
+    charges: Type.Object({
+      table: Type.Object({ amount: Count, months: Count }),
+      of_the_sale: Type.Object({ per_thousand: Count }),
+      taking_the_money: Type.Object({ per_thousand: Count, amount: Count }),
+    }),
+  }),
+);
+const Shelves = shape(Type.Object({ shelves: Type.Array(Type.String({ minLength: 1, maxLength: 120 }), { maxItems: 999 }) }));
 
 const line = { base: 'charged', fixedMinor: 0 } as const;
 
 export async function rules(session: Session): Promise<RulesDocument> {
-  const { body: n } = await call<Noticeboard>(session, 'GET', '/noticeboard');
+  const { body: n } = await call(session, Noticeboard, 'GET', '/noticeboard');
   const { table, of_the_sale, taking_the_money } = n.charges;
   const counted = 'code points';
   const ALL = ['texts', 'tags', 'prices', 'pictures', 'downloads'] as const;
@@ -93,7 +99,7 @@ const choice = (value: string) => ({ value, label: value });
 
 /** What a stall has for all its offers: the shelf they lie on, who makes them, and when. */
 export async function settings(session: Session): Promise<SettingsDocument> {
-  const { body } = await call<{ shelves: string[] }>(session, 'GET', '/shelves');
+  const { body } = await call(session, Shelves, 'GET', '/shelves');
   return {
     fields: [
       {

@@ -1,6 +1,12 @@
 import { pictureType } from '../../core/outlet/pictures';
 import type { Done, ListingPayload, OutletAdapter, Result, Session, Step } from '../contract';
+import { Type } from '@sinclair/typebox';
+import { ANY, shape } from '../http';
 import { call } from './connect';
+import { OfferId, Sha256 } from './shapes';
+
+const Made = shape(Type.Object({ id: OfferId }));
+const Put = shape(Type.Object({ sha256: Sha256 }));
 
 /** An offer's words as the fair takes them. */
 const wordsOf = (p: ListingPayload) => ({
@@ -26,10 +32,10 @@ const offerStep = (p: ListingPayload): Step => ({
   makes: true,
   perform: async (done, session) => {
     if (!done.offer) {
-      const { body } = await call<{ id: string }>(session, 'POST', '/offers', { ticket: p.ref, ...wordsOf(p) });
+      const { body } = await call(session, Made, 'POST', '/offers', { ticket: p.ref, ...wordsOf(p) });
       return { id: body.id };
     }
-    await call(session, 'PUT', `${offerAt(done.offer.id!)}/words`, wordsOf(p));
+    await call(session, ANY, 'PUT', `${offerAt(done.offer.id!)}/words`, wordsOf(p));
     return done.offer;
   },
 });
@@ -38,7 +44,7 @@ const kindsStep = (p: ListingPayload, id: (done: Done) => string): Step => ({
   part: 'kinds',
   carries: goodsOf(p),
   perform: async (done, session) => {
-    await call(session, 'PUT', `${offerAt(id(done))}/kinds`, goodsOf(p));
+    await call(session, ANY, 'PUT', `${offerAt(id(done))}/kinds`, goodsOf(p));
     return {};
   },
 });
@@ -65,14 +71,14 @@ async function hang(
   session: Session,
 ): Promise<Result> {
   if (!picture) {
-    await call(session, 'DELETE', address);
+    await call(session, ANY, 'DELETE', address);
     return {};
   }
   const data = await session.readFile(picture.file);
   const form = new FormData();
   form.set('said', picture.alt);
   form.set('picture', new Blob([new Uint8Array(data)], { type: pictureType(picture.file) }), String(place));
-  const { body } = await call<{ sha256: string }>(session, 'PUT', address, form);
+  const { body } = await call(session, Put, 'PUT', address, form);
   return { sha256: body.sha256 };
 }
 
@@ -92,12 +98,12 @@ function downloadSteps(p: ListingPayload, done: Done, id: (done: Done) => string
 /** Puts a file in its place, or takes away what an earlier content left there. */
 async function handOver(file: Handed | undefined, address: string, session: Session): Promise<Result> {
   if (!file) {
-    await call(session, 'DELETE', address);
+    await call(session, ANY, 'DELETE', address);
     return {};
   }
   const form = new FormData();
   form.set('file', new Blob([new Uint8Array(await session.readFile(file.file))]), file.name);
-  const { body } = await call<{ sha256: string }>(session, 'PUT', address, form);
+  const { body } = await call(session, Put, 'PUT', address, form);
   return { sha256: body.sha256 };
 }
 
@@ -107,13 +113,13 @@ const WAYS = { live: 'lay-out', ended: 'pack-away' } as const;
 export const write: OutletAdapter['write'] = {
   make: (p, done) => [offerStep(p), kindsStep(p, offered), ...pictureSteps(p, done, offered), ...downloadSteps(p, done, offered)],
   change: ({ remoteId, listing: p, fields }) => [
-    ...(fields.some((f) => ['title', 'description', 'tags', 'texts'].includes(f))
+    ...(fields.some((f) => ['title', 'description', 'tags', 'texts', 'settings'].includes(f))
       ? [
           {
             ...offerStep(p),
             // the fair takes an offer's words as a whole
             perform: async (_: Done, session: Session) => {
-              await call(session, 'PUT', `${offerAt(remoteId)}/words`, wordsOf(p));
+              await call(session, ANY, 'PUT', `${offerAt(remoteId)}/words`, wordsOf(p));
               return { id: remoteId };
             },
             makes: false,
@@ -133,11 +139,11 @@ export const write: OutletAdapter['write'] = {
             part: goal === 'live' ? 'lay out' : 'pack away',
             carries: null,
             perform: async (done, session) => {
-              await call(session, 'POST', `${offerAt(remoteId ?? offered(done))}/${WAYS[goal]}`, {});
+              await call(session, ANY, 'POST', `${offerAt(remoteId ?? offered(done))}/${WAYS[goal]}`, {});
               return {};
             },
           },
         ],
   sentPictures: (p, done) => p.pictures.map((_, i) => done[`picture ${i + 1}`]?.sha256 ?? ''),
-  standing: (done, session) => ({ remoteId: offered(done), url: `${session.baseUrl}/fair/${offered(done)}` }),
+  standing: (done, session) => ({ remoteId: offered(done), url: `${session.baseUrl}/fair/${encodeURIComponent(offered(done))}` }),
 };

@@ -1,5 +1,5 @@
 import { OutletAnswer, type Connecting, type Session } from '../contract';
-import { ask, holdMs, type Answered } from '../http';
+import { ask, holdMs, type Answered, type Shape } from '../http';
 
 export const connect: Connecting = {
   by: 'key',
@@ -13,6 +13,7 @@ export const connect: Connecting = {
  */
 export async function call<T>(
   session: Session,
+  needed: Shape<T>,
   method: string,
   path: string,
   body?: { type: string; data: BodyInit },
@@ -20,11 +21,16 @@ export async function call<T>(
 ): Promise<Answered<T>> {
   const early = (session.holdUntil ?? 0) - Date.now();
   if (early > 0) throw new OutletAnswer('wait', { code: 'no-calls-left', values: { outlet: session.name } }, { waitMs: early });
-  const answered = await ask<T>(session.name, `${session.baseUrl}/yard${path}`, {
-    method,
-    headers: { authorization: `Bearer ${session.secret.key ?? ''}`, ...conditions, ...(body && { 'content-type': body.type }) },
-    ...(body && { body: body.data }),
-  });
+  const answered = await ask(
+    session.name,
+    `${session.baseUrl}/yard${path}`,
+    {
+      method,
+      headers: { authorization: `Bearer ${session.secret.key ?? ''}`, ...conditions, ...(body && { 'content-type': body.type }) },
+      ...(body && { body: body.data }),
+    },
+    needed,
+  );
   session.holdUntil = Date.now() + holdMs(answered.headers.get('ratelimit'));
   return answered;
 }

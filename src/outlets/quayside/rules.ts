@@ -1,33 +1,39 @@
+import { Type } from '@sinclair/typebox';
 import { PICTURE_FORMATS } from '../../core/outlet/pictures';
 import { fromDecimal } from '../../core/money/money';
 import type { RulesDocument, SettingsDocument } from '../../core/outlet/rules';
 import { OutletAnswer, type Session } from '../contract';
-import { millionths } from '../http';
+import { millionths, shape } from '../http';
 import { call } from './connect';
 
+const Count = Type.Integer({ minimum: 0 });
 /** What the house serves. Money is decimal text. */
-interface House {
-  issue: number;
-  /** The language of the shop's pages; English where an older house does not say. */
-  speaks?: string;
-  counted_in: string;
-  money: string[];
-  ware: {
-    name: number;
-    story: number;
-    labels: { most: number; longest: number };
-    pictures: number;
-    choices: number;
-    articles: number;
-    for_search: { title: number; text: number };
-  };
-  picture: { shorter_side: number; longer_side: number; bytes: number; kinds: string[] };
-  bag: { most: number; bytes: number };
-  charges: { by_card: { percent: string; fixed: string } };
-}
+const House = shape(
+  Type.Object({
+    issue: Type.Integer(),
+    /** The language of the shop's pages; English where an older house does not say. */
+    speaks: Type.Optional(Type.String()),
+    counted_in: Type.String(),
+    money: Type.Array(Type.String()),
+    ware: Type.Object({
+      name: Count,
+      story: Count,
+      labels: Type.Object({ most: Count, longest: Count }),
+      pictures: Count,
+      choices: Count,
+      articles: Count,
+      for_search: Type.Object({ title: Count, text: Count }),
+    }),
+    picture: Type.Object({ shorter_side: Count, longer_side: Count, bytes: Count, kinds: Type.Array(Type.String()) }),
+    bag: Type.Object({ most: Count, bytes: Count }),
+    charges: Type.Object({ by_card: Type.Object({ percent: Type.String(), fixed: Type.String() }) }),
+  }),
+);
+const Label = Type.String({ minLength: 1, maxLength: 120 });
+const Collections = shape(Type.Object({ collections: Type.Array(Type.Object({ id: Label, title: Label }), { maxItems: 999 }) }));
 
 export async function rules(session: Session): Promise<RulesDocument> {
-  const { body: h } = await call<House>(session, 'GET', '/house');
+  const { body: h } = await call(session, House, 'GET', '/house');
   const { name, story, labels, pictures, choices, articles, for_search } = h.ware;
   const { percent, fixed } = h.charges.by_card;
   const amount = fromDecimal(fixed, h.counted_in);
@@ -55,6 +61,7 @@ export async function rules(session: Session): Promise<RulesDocument> {
     },
     variants: { max: articles, axes: choices },
     downloads: { files: h.bag.most, bytesEach: h.bag.bytes },
+    keeps: ['brand', 'kind', 'origin', 'hsCode', 'weights'],
     pricing: 'price',
     fees: [{ label: 'Card payment', kind: 'payment', base: 'charged', share: millionths(percent), fixedMinor: amount.minor }],
     states: [
@@ -80,7 +87,7 @@ export async function rules(session: Session): Promise<RulesDocument> {
 
 /** What a shop has for all its wares: the brand on them, and the collection they go into. */
 export async function settings(session: Session): Promise<SettingsDocument> {
-  const { body } = await call<{ collections: { id: string; title: string }[] }>(session, 'GET', '/collections');
+  const { body } = await call(session, Collections, 'GET', '/collections');
   return {
     fields: [
       { name: 'brand', label: 'Brand', says: 'Empty: the name of your workspace.', maxLength: 120, initial: '' },

@@ -12,29 +12,10 @@ import {
   type Session,
   type Step,
 } from '../contract';
-import type { Answered } from '../http';
+import { ANY, type Answered } from '../http';
 import { call } from './connect';
+import { WareThere, type Ware } from './shapes';
 import { toHtml } from './story';
-
-/** A ware as the shop takes it, but for its standing. */
-export interface Ware {
-  name: string;
-  story: string;
-  labels: string[];
-  brand: string;
-  kind: string;
-  choices: string[];
-  articles: { picks: string[]; price: Record<string, string>; code: string; grams?: number }[];
-  pictures: { sha256: string; alt: string }[];
-  /** What is in the bag at once, without being shipped. */
-  in_the_bag?: { sha256: string; called: string }[];
-  origin?: string;
-  hs?: string;
-  for_search?: { title: string; text: string };
-  collections?: string[];
-}
-/** As it gives one back. */
-export type WareThere = Ware & { reference: string; address: string; standing: 'in-the-back' | 'in-the-window' };
 
 const searchOf = (p: ListingPayload) =>
   p.texts?.searchTitle || p.texts?.searchText
@@ -47,8 +28,8 @@ const wareOf = (p: ListingPayload, sha256: string[]): Ware => ({
   name: p.title,
   story: toHtml(p.description),
   labels: p.tags,
-  brand: p.brand,
-  kind: p.kind,
+  brand: p.brand ?? '',
+  kind: p.kind ?? '',
   choices: p.options,
   articles: p.variants.map((v) => ({
     picks: v.values,
@@ -71,6 +52,12 @@ const PARTS: Record<Exclude<ListingField, 'pictures' | 'downloads'>, (w: Ware) =
   texts: (w) => ({ for_search: w.for_search ?? { title: '', text: '' } }),
   options: (w) => ({ choices: w.choices, articles: w.articles }),
   prices: (w) => ({ choices: w.choices, articles: w.articles }),
+  weights: (w) => ({ articles: w.articles }),
+  brand: (w) => ({ brand: w.brand }),
+  kind: (w) => ({ kind: w.kind }),
+  origin: (w) => ({ origin: w.origin ?? null }),
+  hsCode: (w) => ({ hs: w.hs ?? null }),
+  settings: (w) => ({ collections: w.collections ?? [] }),
 };
 
 /** SHA-256 of the pictures as they were put on the quay. */
@@ -85,7 +72,7 @@ const pictureSteps = (p: ListingPayload): Step[] =>
     perform: async (_, session) => {
       const data = await session.readFile(file);
       const sha256 = createHash('sha256').update(data).digest('hex');
-      await call(session, 'PUT', `/pictures/${sha256}`, { type: pictureType(file), data: new Uint8Array(data) });
+      await call(session, ANY, 'PUT', `/pictures/${sha256}`, { type: pictureType(file), data: new Uint8Array(data) });
       return { sha256 };
     },
   }));
@@ -97,7 +84,7 @@ const bagSteps = (p: ListingPayload): Step[] =>
     carries: sha256,
     perform: async (_, session) => {
       const data = await session.readFile(file);
-      await call(session, 'PUT', `/bag/${sha256}`, { type: 'application/octet-stream', data: new Uint8Array(data) });
+      await call(session, ANY, 'PUT', `/bag/${sha256}`, { type: 'application/octet-stream', data: new Uint8Array(data) });
       return { sha256 };
     },
   }));
@@ -152,14 +139,14 @@ export const write: OutletAdapter['write'] = {
   sentPictures,
   standing: (done, session) => ({
     remoteId: done.ware!.reference!,
-    url: `${session.baseUrl}/shop/${done.ware!.address}`,
+    url: `${session.baseUrl}/shop/${encodeURIComponent(done.ware!.address!)}`,
   }),
 };
 
 /** Makes the ware only if there is none (RFC 9110, 13.1.2); one that is there already is changed to what we have. */
 async function putWare(key: string, ware: Ware, session: Session): Promise<Result> {
   try {
-    const made = await call<WareThere>(session, 'PUT', addressOf(key), json({ ...ware, standing: 'in-the-back' }), {
+    const made = await call(session, WareThere, 'PUT', addressOf(key), json({ ...ware, standing: 'in-the-back' }), {
       'if-none-match': '*',
     });
     return found(made);
@@ -177,13 +164,13 @@ const READINGS = 3;
 /** Changes a ware by the merge patch (RFC 7396) from what is there to what is wanted, if it is still that (If-Match). */
 async function change(reference: string, session: Session, wanted: (there: WareThere) => object): Promise<Result> {
   for (let reading = 1; ; reading++) {
-    const there = await call<WareThere>(session, 'GET', addressOf(reference));
+    const there = await call(session, WareThere, 'GET', addressOf(reference));
     const patch = mergePatch.generate(there.body, { ...there.body, ...wanted(there.body) });
     if (patch === undefined) return found(there);
     try {
       const tag = there.headers.get('etag') ?? '*';
       return found(
-        await call<WareThere>(session, 'PATCH', addressOf(reference), json(patch, 'application/merge-patch+json'), {
+        await call(session, WareThere, 'PATCH', addressOf(reference), json(patch, 'application/merge-patch+json'), {
           'if-match': tag,
         }),
       );

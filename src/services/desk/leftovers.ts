@@ -40,6 +40,9 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
   } else if (kind === 'looking') {
     if (failed) await within((tx) => dropJob(tx, 'words.look', { workspace }));
     await within((tx) => addJob(tx, 'words.look', { workspace }));
+  } else if (kind === 'rechecking') {
+    if (failed) await within((tx) => dropJob(tx, 'outlet.recheck', { workspace, outletId: other }));
+    await within((tx) => addJob(tx, 'outlet.recheck', { workspace, outletId: other }));
   } else if (kind === 'ordering') {
     if (failed) await within((tx) => dropJob(tx, 'proofs.order', { workspace }));
     await within((tx) => addJob(tx, 'proofs.order', { workspace }));

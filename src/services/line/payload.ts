@@ -1,7 +1,7 @@
 import { nounOf, type DocketDocument } from '../../core/docket/docket';
 import type { ListingPayload } from '../../core/listing/payload';
 import { tagsIn, textIn, type ProofPicture } from '../../core/listing/proof';
-import { currencyOf, mainLanguage, settled, type RulesDocument } from '../../core/outlet/rules';
+import { currencyOf, mainLanguage, settled, type KEPT, type RulesDocument } from '../../core/outlet/rules';
 import type { BlankDocument } from '../../core/stock/blank';
 import type { ProofRow } from '../../data/line/proofs';
 import type { OutletRow } from '../../data/outlets/outlets';
@@ -26,7 +26,9 @@ export function payloadOf(proof: ProofRow, { docket, blank, outlet, brand, motif
   const { rules } = outlet;
   const { fields } = proof;
   const language = mainLanguage(rules);
-  const settings = settled(outlet.settingsOffer, outlet.settings);
+  // the brand among the settings is a field of its own
+  const { brand: ownBrand, ...settings } = settled(outlet.settingsOffer, outlet.settings);
+  const keeps = (what: (typeof KEPT)[number]) => rules.keeps?.includes(what) ?? false;
   const noun = nounOf(docket);
   const { options, values } = axesFor(proof.variants, rules, docket);
   const alt = (p: ProofPicture): string =>
@@ -47,20 +49,20 @@ export function payloadOf(proof: ProofRow, { docket, blank, outlet, brand, motif
     description: textIn(fields, 'description', language),
     tags: tagsIn(fields, language),
     ...(Object.keys(texts).length && { texts }),
-    brand: settings.brand?.trim() || brand,
-    kind: noun,
+    ...(keeps('brand') && { brand: ownBrand?.trim() || brand }),
+    ...(keeps('kind') && { kind: noun }),
     currency: proof.currency ?? currencyOf(rules),
     options,
     variants: proof.variants.map((v) => ({
       values: values(v),
       priceMinor: v.priceMinor!,
       sku: v.sku,
-      ...(v.weightG !== null && { weightG: v.weightG }),
+      ...(keeps('weights') && v.weightG !== null && { weightG: v.weightG }),
     })),
     pictures: proof.pictures.filter((p) => p.file).map((p) => ({ file: p.file!, alt: alt(p) })),
     ...(proof.downloads && { downloads: proof.downloads.map(({ name, file, sha256 }) => ({ name, file, sha256 })) }),
-    ...(blank?.origin && { origin: blank.origin }),
-    ...(blank?.hsCode && { hsCode: blank.hsCode }),
+    ...(keeps('origin') && blank?.origin && { origin: blank.origin }),
+    ...(keeps('hsCode') && blank?.hsCode && { hsCode: blank.hsCode }),
     ...(Object.keys(settings).length && { settings }),
   };
 }

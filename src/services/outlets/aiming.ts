@@ -1,5 +1,5 @@
 import type { Said } from '../../core/said';
-import { differences, overlaid, type ListingField } from '../../core/listing/compare';
+import { differences, overlaid, touchedBy, withTheirs, type ListingField } from '../../core/listing/compare';
 import type { ListingPayload, ThereListing } from '../../core/listing/payload';
 import type { Goal } from '../../core/outlet/rules';
 import type { StandingRow } from '../../data/outlets/listings';
@@ -29,9 +29,13 @@ export const stateFor: Record<Goal, ThereListing['state']> = { draft: 'draft the
 export function mayChange(work: Work, there: ThereListing): void {
   const { order, outlet } = work;
   const rule = outlet.rules?.states.find((s) => s.state === there.state);
-  if (!rule) return;
+  if (!rule) refuse(work, 'unknown-state', { state: there.state });
   const group = (f: ListingField) =>
-    f === 'tags' || f === 'pictures' || f === 'downloads' ? f : f === 'options' || f === 'prices' ? 'prices' : 'texts';
+    f === 'tags' || f === 'pictures' || f === 'downloads'
+      ? f
+      : f === 'options' || f === 'prices' || f === 'weights'
+        ? 'prices'
+        : 'texts';
   const not = order.fields.filter((f) => !rule.change.includes(group(f)));
   if (not.length) refuse(work, 'cannot-change', { fields: not.join(', '), state: there.state });
   if (order.goal && there.state !== stateFor[order.goal] && !rule.to.includes(order.goal))
@@ -49,20 +53,14 @@ export function aimed(work: Work, want: ListingPayload, there: ThereListing): Li
   // what was sent before is not known: there is nothing to hold what is there against
   if (!sent) return want;
   const drifted = differences(sent, listing.sentPictures, there);
+  const touched = touchedBy(order.fields);
   // pictures go by their hashes, and only those that were sent are known
   const asWanted = new Set<ListingField>(
-    order.fields.filter((f) => f !== 'pictures' && !differences(want, listing.sentPictures, there).includes(f)),
+    touched.filter((f) => f !== 'pictures' && !differences(want, listing.sentPictures, there).includes(f)),
   );
-  const clash = drifted.filter((f) => order.fields.includes(f) && !asWanted.has(f));
+  const clash = drifted.filter((f) => touched.includes(f) && !asWanted.has(f));
   // once it has begun, what is there may be its own half-done work
   if (clash.length && !order.over && !order.begun) refuse(work, 'changed-there', { fields: clash.join(', ') });
   const kept = drifted.filter((f) => !order.fields.includes(f));
-  const base: ListingPayload = {
-    ...sent,
-    ...(kept.includes('title') && { title: there.title }),
-    ...(kept.includes('description') && { description: there.description }),
-    ...(kept.includes('tags') && { tags: there.tags }),
-    ...(kept.includes('texts') && { texts: there.texts }),
-  };
-  return overlaid(base, want, order.fields);
+  return overlaid(withTheirs(sent, there, kept), want, order.fields);
 }

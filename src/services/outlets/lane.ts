@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { holding, inWorkspace } from '../../data/database';
+import { inWorkspace } from '../../data/database';
 import { addJob } from '../../data/jobs';
+import { tryLock, unlock } from '../../data/locks';
 import { nextInSeconds, takeNext } from '../../data/outlets/orders';
 import { sendOne } from './sending';
 
@@ -17,14 +18,19 @@ const BUSY_SECONDS = 2;
 export async function runLane(workspace: string, outletId: string): Promise<void> {
   const until = Date.now() + SPELL_MS;
   const holder = randomUUID();
-  // the lock, and not the queue alone, makes a lane single: a worker may be taken for dead and not be it
-  const mine = await holding(`lane ${workspace} ${outletId}`, async () => {
-    while (Date.now() < until) {
+  // The lock, and not the queue alone, makes a lane single: a worker may be taken for dead and not be it. All locks of a process share
+  // one connection, so that a hundred lanes that wait for their outlets take none of the pool's.
+  const lock = `lane ${workspace} ${outletId}`;
+  const mine = await tryLock(lock);
+  try {
+    while (mine && Date.now() < until) {
       const next = await inWorkspace(workspace, (tx) => takeNext(tx, outletId, holder));
       if (!next) break;
       await sendOne(workspace, next, holder);
     }
-  });
+  } finally {
+    if (mine) await unlock(lock);
+  }
   await inWorkspace(workspace, async (tx) => {
     const seconds = mine ? await nextInSeconds(tx, outletId) : BUSY_SECONDS;
     if (seconds !== null) await addJob(tx, 'outlet.lane', { workspace, outletId }, seconds);

@@ -22,13 +22,13 @@ export interface Queued {
 export function kindOf(fields: readonly ListingField[]): OrderKind {
   if (!fields.length) return 'state';
   if (fields.every((f) => f === 'pictures')) return 'pictures';
-  return fields.every((f) => f === 'prices' || f === 'options') ? 'variants' : 'change';
+  return fields.every((f) => f === 'prices' || f === 'options' || f === 'weights') ? 'variants' : 'change';
 }
 
 /** What has to be done at the outlet for a proof to stand as it is now; null when it does. */
 function orderOf(content: Content, how: How): Pick<NewOrder, 'kind' | 'fields' | 'goal'> | null {
   const { listing, stands, changed } = content;
-  if (!stands) return { kind: 'make', fields: [...LISTING_FIELDS], goal: how.live || listing?.wasLive ? 'live' : 'draft' };
+  if (!stands) return { kind: 'make', fields: [...LISTING_FIELDS], goal: how.live ? 'live' : 'draft' };
   const goal = how.live && listing!.state !== 'live' ? 'live' : null;
   // what was sent is not known of a listing from before: all of it is told again
   const fields = listing!.sent ? [...new Set([...changed, ...(how.over ? listing!.drift : [])])] : [...LISTING_FIELDS];

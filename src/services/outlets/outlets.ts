@@ -11,7 +11,7 @@ import { OutletAnswer } from '../../outlets/contract';
 import { checkDocument } from '../documents';
 import { Trouble } from '../trouble';
 import { betweenVersions, toldDifferences } from '../versions';
-import { rulesChanged } from './looking';
+import { beginRecheck } from './recheck';
 import { sessionFor } from './session';
 
 export type { OutletRow };
@@ -29,7 +29,7 @@ export async function outletOf(workspace: string, id: string): Promise<OutletRow
 
 /**
  * Fetches an outlet's rules, and what it lets a seller choose, and keeps them. Rules that differ from the ones before are a new
- * version: what is drafted is held against them, and what stands there is looked at. An outlet that no longer knows us counts as not
+ * version: the worker holds what is drafted against them, and looks at what stands there. An outlet that no longer knows us counts as not
  * connected from then on.
  */
 export async function refreshOutlet(workspace: string, id: string): Promise<OutletRow> {
@@ -39,7 +39,12 @@ export async function refreshOutlet(workspace: string, id: string): Promise<Outl
     const session = sessionFor(workspace, before);
     const rules = checkDocument('rules', await adapter.rules(session), before.name);
     const offer = checkDocument('settings', await adapter.settings(session), before.name);
-    if (!same(offer, before.settingsOffer)) await inWorkspace(workspace, (tx) => data.keepSettingsOffer(tx, id, offer));
+    if (!same(offer, before.settingsOffer))
+      await inWorkspace(workspace, async (tx) => {
+        await data.keepSettingsOffer(tx, id, offer);
+        // a choice that the outlet no longer offers is another one by now
+        await beginRecheck(tx, workspace, id);
+      });
     if (same(rules, before.rules)) await inWorkspace(workspace, (tx) => data.rulesSeen(tx, id));
     else await keepRules(workspace, before, rules);
   } catch (error) {
@@ -50,9 +55,12 @@ export async function refreshOutlet(workspace: string, id: string): Promise<Outl
   return outletOf(workspace, id);
 }
 
+/** Keeps rules as the next version, and has what follows from them done by the worker: all of it or nothing. */
 async function keepRules(workspace: string, before: OutletRow, rules: RulesDocument): Promise<void> {
   await inWorkspace(workspace, async (tx) => {
     await data.addRules(tx, before.id, rules);
+    await beginRecheck(tx, workspace, before.id);
+    await addJob(tx, 'outlet.look', { workspace, outletId: before.id, after: 0 });
     if (before.rules)
       await record(tx, {
         did: 'outlet.rules-changed',
@@ -61,7 +69,6 @@ async function keepRules(workspace: string, before: OutletRow, rules: RulesDocum
         values: { name: before.name, changes: toldDifferences(before.rules, rules) },
       });
   });
-  await rulesChanged(workspace, before.id);
 }
 
 /** What differs between two versions of an outlet's rules; without numbers between the last two. */
@@ -86,6 +93,7 @@ export async function saveSettings(workspace: string, id: string, chosen: Settin
         throw new Trouble('not-valid', `${field.label} can have at most ${field.maxLength ?? 2000} characters.`, name);
     }
     await data.keepSettings(tx, id, { ...it.settings, ...chosen });
+    await beginRecheck(tx, workspace, id);
     await record(tx, { did: 'outlet.settings', about: 'outlet', ids: [id], values: { name: it.name } });
   });
   return outletOf(workspace, id);

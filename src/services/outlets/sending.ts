@@ -5,7 +5,7 @@ import type { ListingPayload, ThereListing } from '../../core/listing/payload';
 import { inWorkspace, type Tx } from '../../data/database';
 import { record } from '../../data/desk/activity';
 import { addJob } from '../../data/jobs';
-import { moveProofs } from '../../data/line/proofs';
+import { listProofs, moveProofs } from '../../data/line/proofs';
 import { listingGone, putStanding, STANDS, standingById, type StandingRow } from '../../data/outlets/listings';
 import * as orders from '../../data/outlets/orders';
 import type { OrderRow } from '../../data/outlets/orders';
@@ -15,6 +15,7 @@ import type { PartRow } from '../../data/outlets/parts';
 import { sentPlan } from '../../data/prints/plans';
 import { adapterFor } from '../../outlets';
 import { OutletAnswer, type Done, type Step } from '../../outlets/contract';
+import { contentsOf } from '../line/content';
 import { aimed, mayChange, refuse, stateFor, type Work } from './aiming';
 import { PictureGone, sessionFor } from './session';
 
@@ -77,7 +78,13 @@ async function make(work: Work): Promise<void> {
     const before = resultsOf(await partsOf(work));
     const at = { remoteId: null, key: want.ref };
     const steps = [...adapter.write.make(want, before), ...(order.goal === 'live' ? adapter.write.state('live', at) : [])];
-    for (const step of steps) await carryOut(work, step);
+    try {
+      for (const step of steps) await carryOut(work, step);
+    } catch (error) {
+      if (again || !(await goneHalfway(work, steps, error))) throw error;
+      await inWorkspace(work.workspace, (tx) => data.doubtParts(tx, work.listing.id, true));
+      continue;
+    }
     const done = resultsOf(await partsOf(work));
     const standing = adapter.write.standing(done, session);
     const there = await adapter.read.one(standing.remoteId, session);
@@ -88,6 +95,15 @@ async function make(work: Work): Promise<void> {
     if (again) refuse(work, 'shows-another', { fields: differs.join(', ') });
     await inWorkspace(work.workspace, (tx) => data.doubtParts(tx, work.listing.id, !there));
   }
+}
+
+/** Was what had been made so far taken away there, so that a step found nothing to work on? Then it is made from the beginning. */
+async function goneHalfway(work: Work, steps: readonly Step[], error: unknown): Promise<boolean> {
+  const { adapter, session } = work;
+  if (!(error instanceof OutletAnswer) || error.kind !== 'refused') return false;
+  const done = resultsOf(await partsOf(work));
+  if (!steps.some((s) => s.makes && done[s.part])) return false;
+  return (await adapter.read.one(adapter.write.standing(done, session).remoteId, session)) === null;
 }
 
 /** Changes of a listing what the order names, and nothing else; then puts it in the state that it is to be in. */
@@ -232,6 +248,13 @@ async function told(tx: Tx, order: OrderRow, listing: StandingRow, did: string, 
   await record(tx, { did, about: 'listing', ids, values: { title, ...values }, who: order.askedBy });
 }
 
+/** In what a proof differs from what now stands: it may have been edited, or its outlet's settings, while it was on its way. */
+async function compareWithSent(tx: Tx, proofId: string): Promise<void> {
+  const [proof] = await listProofs(tx, { ids: [proofId], limit: 1 });
+  const content = proof && (await contentsOf(tx, [proof])).get(proofId);
+  if (content) await orders.setChanged(tx, proofId, content.changed);
+}
+
 async function finish(
   { workspace, order, outlet, listing }: Work,
   l: { remoteId: string; url: string; sent: ListingPayload | null; sentPictures: string[]; there: ThereListing },
@@ -244,7 +267,7 @@ async function finish(
     const fields = order.kind === 'make' ? [] : order.fields;
     await told(tx, order, listing, order.kind === 'make' ? 'listing.made' : 'listing.changed', { outlet: outlet.name, fields });
     if (order.proofId) {
-      await orders.carried(tx, order.proofId, order.fields);
+      await compareWithSent(tx, order.proofId);
       await orders.proofsRest(tx, [order.proofId]);
     }
     await outletAnswers(tx, outlet.id);

@@ -1,4 +1,5 @@
 'use client';
+import { fieldNames } from '@/core/listing/field-names';
 import type { ColumnDef } from '@tanstack/react-table';
 import { format } from 'date-fns';
 import { ExternalLink } from 'lucide-react';
@@ -86,8 +87,8 @@ export const columns = (open: (id: string) => void): ColumnDef<ListingView>[] =>
       <button
         className={`${STEP_INK[l.step]} underline decoration-dotted underline-offset-2`}
         title={[
-          ...(l.changed.length ? [`changed here: ${l.changed.join(', ')}`] : []),
-          ...(l.drift.length ? [`changed there: ${l.drift.join(', ')}`] : []),
+          ...(l.changed.length ? [`changed here: ${fieldNames(l.changed)}`] : []),
+          ...(l.drift.length ? [`changed there: ${fieldNames(l.drift)}`] : []),
         ].join('; ')}
         onClick={() => open(l.id)}
       >

@@ -3,9 +3,11 @@ import { useQuery } from '@tanstack/react-query';
 import { formatDistanceToNowStrict } from 'date-fns';
 import type { ListingView } from '@/api/views';
 import type { ListingPayload, ThereListing } from '@/core/listing/payload';
+import { fieldNames } from '@/core/listing/field-names';
 import { api } from '../api';
 import { Story } from '../desk/story';
 import { Button } from '../parts/button';
+import { amount } from '../parts/format';
 import { Slip } from '../parts/slip';
 import { PrintFiles } from '../prints/print-files';
 import { sendChanges } from '../proofs/orders';
@@ -34,22 +36,22 @@ const KINDS: Record<string, string> = {
   state: 'Put it',
 };
 const words = (o: Full['orders'][number]): string =>
-  [KINDS[o.kind], o.kind === 'change' ? o.fields.join(', ') : '', o.goal && o.kind !== 'make' ? o.goal : '']
+  [KINDS[o.kind], o.kind === 'change' ? fieldNames(o.fields) : '', o.goal && o.kind !== 'make' ? o.goal : '']
     .filter(Boolean)
     .join(' ');
 
 /** What of a listing is compared, as a person reads it. */
-const SIDES: [word: string, of: (l: ListingPayload | ThereListing) => string][] = [
+const SIDES: [word: string, of: (l: ListingPayload | ThereListing, currency: string) => string][] = [
   ['Title', (l) => l.title],
   ['Tags', (l) => l.tags.join(', ')],
-  ['Prices', (l) => range(l.variants.map((v) => v.priceMinor))],
+  ['Prices', (l, currency) => range(l.variants.map((v) => v.priceMinor), l.currency ?? currency)], // prettier-ignore
   ['Pictures', (l) => String(l.pictures.length)],
   ['Description', (l) => l.description],
 ];
-function range(prices: number[]): string {
+function range(prices: number[], currency: string): string {
   if (!prices.length) return '–';
-  const [low, high] = [Math.min(...prices), Math.max(...prices)].map((p) => (p / 100).toFixed(2));
-  return low === high ? low! : `${low} to ${high}`;
+  const [low, high] = [Math.min(...prices), Math.max(...prices)].map((p) => amount(p, currency));
+  return low === high ? `${low} ${currency}` : `${low} to ${high} ${currency}`;
 }
 
 /** A listing with its three sides: what was sent, what is there, what our proof says; and everything that was ordered. */
@@ -59,7 +61,10 @@ export function ListingSlip({ listing: l, close }: { listing: ListingView; close
     queryFn: () => api<Full>('GET', `/listings/${l.id}`),
     meta: { tables: ['listing', 'outlet_order'] },
   });
-  const differ = data?.sent && data.there ? SIDES.filter(([, of]) => of(data.sent!).trim() !== of(data.there!).trim()) : [];
+  const differ =
+    data?.sent && data.there
+      ? SIDES.filter(([, of]) => of(data.sent!, l.currency).trim() !== of(data.there!, l.currency).trim())
+      : [];
   const loose = data?.links.filter((x) => x.link !== 'linked').length ?? 0;
   return (
     <Slip
@@ -79,7 +84,12 @@ export function ListingSlip({ listing: l, close }: { listing: ListingView; close
       }
     >
       {l.changed.length > 0 && (
-        <p className="border-l-2 border-teal px-2.5 py-1">Changed here since it was sent: {l.changed.join(', ')}.</p>
+        <p className="border-l-2 border-teal px-2.5 py-1">Changed here since it was sent: {fieldNames(l.changed)}.</p>
+      )}
+      {l.notRead && (
+        <p className="border-l-2 border-ochre bg-ochre-t/50 px-2.5 py-1">
+          When it was last asked for, it could not be read. {l.notRead} What is told here is from before.
+        </p>
       )}
       {differ.length > 0 && (
         <div className="mt-3">
@@ -88,8 +98,8 @@ export function ListingSlip({ listing: l, close }: { listing: ListingView; close
             {differ.map(([word, of]) => (
               <div key={word}>
                 <dt className="text-soft">{word}</dt>
-                <dd className="line-clamp-4 text-soft line-through">{of(data!.sent!)}</dd>
-                <dd className="line-clamp-4 bg-ochre-t/50 px-1">{of(data!.there!)}</dd>
+                <dd className="line-clamp-4 text-soft line-through">{of(data!.sent!, l.currency)}</dd>
+                <dd className="line-clamp-4 bg-ochre-t/50 px-1">{of(data!.there!, l.currency)}</dd>
               </div>
             ))}
           </dl>

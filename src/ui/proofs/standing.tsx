@@ -1,9 +1,7 @@
 'use client';
 import type { ProofView } from '@/api/views';
+import { fieldNames } from '@/core/listing/field-names';
 import { CommandButton, type Bindings } from '../commands/commands';
-
-const WORDS: Record<string, string> = { texts: 'further texts', options: 'choices', prices: 'prices and sizes' };
-const list = (fields: readonly string[]) => fields.map((f) => WORDS[f] ?? f).join(', ');
 
 /** What stands of a proof at its outlet, and what has changed since it was made or sent. */
 export function Standing({ proof: p, bindings }: { proof: ProofView; bindings: Bindings }) {
@@ -21,9 +19,9 @@ export function Standing({ proof: p, bindings }: { proof: ProofView; bindings: B
       {listing && (
         <p className="border-l-2 border-teal px-2.5 py-1">
           It stands at {p.outlet}, {listing.state === 'draft there' ? 'as a draft' : listing.state}.{' '}
-          {p.changed.length > 0 && <b>It differs from what was sent: {list(p.changed)}. </b>}
+          {p.changed.length > 0 && <b>It differs from what was sent: {fieldNames(p.changed)}. </b>}
           {listing.drift.length > 0 && (
-            <span className="text-ochre">There, the {list(listing.drift)} was changed since it was sent. </span>
+            <span className="text-ochre">Changed there since it was sent: {fieldNames(listing.drift)}. </span>
           )}
           {listing.url && (
             <a href={listing.url} target="_blank" rel="noreferrer" className="text-teal underline">

@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto';
+import { articleNumber } from '../../../core/listing/article-number';
 import { isKept, priceKey, type ProofVariant } from '../../../core/listing/proof';
 import type { PriceLine } from '../../../core/pricing/lines';
 import type { PricePlan } from '../../../core/pricing/plan';
@@ -15,12 +17,16 @@ export const linesOf = (v: Pick<ProofVariant, 'costMinor' | 'postageMinor'>, fee
 export const breakdownOf = (v: ProofVariant, fees: readonly PriceLine[]): Breakdown | null =>
   v.priceMinor === null ? null : breakDown(v.priceMinor, linesOf(v, fees));
 
+/** 60 bits that are a variant's own: its proof's id has 122 random bits, so they are as good as random, and the same each time. */
+const bitsOf = (proofId: string, key: string): bigint =>
+  createHash('sha256').update(`${proofId} ${key}`).digest().readBigUInt64BE() >> 4n;
+
 const keyOf = (v: Pick<ProofVariant, 'line' | 'colour' | 'size' | 'finish'>): string =>
   JSON.stringify([v.line, v.colour, v.size, v.finish]);
 
 /**
  * Every variant with its price. `kept` are the variants as they were: a price that a person set stays for its line, size and finish,
- * and a variant keeps its SKU for good. `solvable` is false where costs and prices are in different currencies.
+ * and a variant keeps its article number for good; one that comes back has the number that it had. `solvable` is false where costs and prices are in different currencies.
  */
 export function variantsOf(
   offers: readonly LineOffer[],
@@ -39,14 +45,6 @@ export function variantsOf(
   };
   const fixed = new Map(kept.filter((v) => isKept(v.from)).map((v) => [priceKey(v), v]));
   const known = new Map(kept.map((v) => [keyOf(v), v.sku]));
-  const taken = new Set(known.values());
-  const stem = `UP-${proofId.slice(0, 8)}`.toUpperCase();
-  let serial = 0;
-  const nextSku = (): string => {
-    do serial++;
-    while (taken.has(`${stem}-${serial}`));
-    return `${stem}-${serial}`;
-  };
   return offers.flatMap(({ line, blank, variants }) => {
     const postageMinor = plan.postageIncluded ? homePostage(blank) : 0;
     return variants.map(({ colour, size, finish, costMinor, weightG }): ProofVariant => {
@@ -55,7 +53,7 @@ export function variantsOf(
       const hand = fixed.get(priceKey(variant));
       return {
         ...variant,
-        sku: known.get(keyOf(variant)) ?? nextSku(),
+        sku: known.get(keyOf(variant)) ?? articleNumber(bitsOf(proofId, keyOf(variant))),
         costMinor,
         postageMinor,
         weightG,
