@@ -11,6 +11,8 @@ export const MAX_BODY_BYTES = 1024 ** 2;
 const bodies = new Ajv({ strict: false });
 /** Addresses hold text only: numbers in them are read, and what is left out takes its default. */
 const addresses = new Ajv({ strict: false, coerceTypes: true, useDefaults: true });
+/** A whole number past this is no longer told apart from its neighbours (ECMAScript, Number.MAX_SAFE_INTEGER), and the database has none. */
+const isOverflow = (value: unknown): boolean => typeof value === 'number' && !(Math.abs(value) <= Number.MAX_SAFE_INTEGER);
 for (const ajv of [bodies, addresses]) addFormats(ajv);
 
 /** Holds a value against a schema: what is wrong with it, or null. (Ajv makes a check once for each schema, and keeps it.) */
@@ -34,7 +36,11 @@ export function queryOf(route: Route, search: URLSearchParams): Record<string, u
   for (const name of Object.keys(route.query.properties)) if (search.has(name)) query[name] = search.get(name)!;
   if (!isClean(query)) throw new Trouble('bad-request', UNCLEAN);
   const check = addresses.compile(route.query);
-  if (check(query)) return query;
+  if (check(query)) {
+    const far = Object.keys(query).find((name) => isOverflow(query[name]));
+    if (far) throw new Trouble('bad-request', `${far} is a number that is far too large.`, far);
+    return query;
+  }
   const { field, sentence } = faultOf(check.errors!, 'The address');
   throw new Trouble('bad-request', sentence, field);
 }
@@ -45,6 +51,10 @@ const isClean = (value: unknown): boolean =>
   typeof value === 'string'
     ? !/\0|\p{Surrogate}/u.test(value)
     : !value || typeof value !== 'object' || Object.entries(value).every(([name, inner]) => isClean(name) && isClean(inner));
+
+/** JSON has numbers of any size; one that overflows is read as infinite, and no shape bounds it that names no maximum. */
+const hasOverflow = (value: unknown): boolean =>
+  isOverflow(value) || (typeof value === 'object' && value !== null && Object.values(value).some(hasOverflow));
 
 /** Reads a body up to its limit, whatever its header says of its length. */
 async function textOf(request: Request): Promise<string> {
@@ -77,6 +87,7 @@ export async function bodyOf(schema: TSchema, request: Request): Promise<unknown
   // the shape first: it bounds how deep the rest has to look
   const fault = faultIn(schema, value, 'The body');
   if (fault) throw new Trouble('not-valid', fault.sentence, fault.field);
+  if (hasOverflow(value)) throw new Trouble('not-valid', 'There is a number in this that is far too large.');
   if (!isClean(value)) throw new Trouble('not-valid', UNCLEAN);
   return value;
 }

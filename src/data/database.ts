@@ -52,6 +52,21 @@ export async function outside<T>(question: (tx: Tx) => Promise<T>): Promise<T> {
   }
 }
 
+/**
+ * Work on a connection of its own, beside the pool, whose statements each stand by themselves: for what takes minutes and must hold up
+ * neither the pool nor the cleaning of old rows. It belongs to no workspace.
+ */
+export async function onOwnConnection<T>(work: (connection: Tx) => Promise<T>): Promise<T> {
+  const client = new pg.Client({ connectionString: process.env.DATABASE_URL });
+  client.on('error', () => undefined);
+  await client.connect();
+  try {
+    return await work(client as unknown as Tx);
+  } finally {
+    await client.end();
+  }
+}
+
 /** From here on a transaction acts in somebody else's name, who asked for it before. */
 export async function actFor(tx: Tx, actor: Actor): Promise<void> {
   await tx.query("SELECT set_config('press.actor', $1, true)", [JSON.stringify(actor)]);

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { copyFile, link, mkdir, open, readdir, rename, stat, unlink } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
@@ -9,14 +10,21 @@ export function diskShelves(folder: string): Shelves {
   const pathOf = (shelf: Shelf, name: string): string => join(folder, shelf, named(name).slice(0, 2), name);
   const put = async (from: string, shelf: Shelf, name: string): Promise<void> => {
     const to = pathOf(shelf, name);
-    await mkdir(dirname(to), { recursive: true });
+    // what is derived can be made again: only originals wait for the disk
+    const safe = shelf === 'originals' ? sync : () => Promise.resolve();
+    const made = await mkdir(dirname(to), { recursive: true });
     await rename(from, to).catch(async (error: NodeJS.ErrnoException) => {
       if (error.code !== 'EXDEV') throw error;
-      // another disk: whole beside its place first, then under its name
-      await copyFile(from, `${to}.new`);
-      await rename(`${to}.new`, to);
+      // another disk: whole beside its place first, then under its name; nobody else's copy has the same name
+      const beside = `${to}.${randomUUID()}`;
+      await copyFile(from, beside);
+      await safe(beside);
+      await rename(beside, to);
       await unlink(from);
     });
+    // a name is safe only once its folder is (fsync(2), notes), and a new folder once the one above is
+    await safe(dirname(to));
+    if (made) await safe(dirname(dirname(to)));
   };
   return {
     has: (shelf, name) =>
@@ -53,6 +61,12 @@ export function diskShelves(folder: string): Shelves {
       await Promise.all(names.map((name) => unlink(pathOf(shelf, name)).catch(() => undefined)));
     },
   };
+}
+
+/** Waits until a file, or the names in a folder, are on the disk. */
+async function sync(path: string): Promise<void> {
+  const handle = await open(path, 'r');
+  await handle.sync().finally(() => handle.close());
 }
 
 /** Puts a file of a folder of files under another name too, without taking room for it. */

@@ -78,8 +78,8 @@ export async function arrive(source: Readable, maxBytes: number): Promise<Arrive
 }
 
 /**
- * Gives what has arrived its place among the originals: a file under its final name is always whole. Whoever does so says in the
- * same transaction that the file is used (`keepingOriginals`), or it may be swept away in between.
+ * Gives what has arrived its place among the originals: a file under its final name is always whole. Whoever does so has claimed it
+ * first (`keepOriginal`), or it may be swept away before anything says that it is used.
  */
 export const keepArrived = (arrived: Arrived): Promise<void> =>
   shelves().keepFile('originals', arrived.sha256, places.get(arrived)!, arrived.bytes);

@@ -1,3 +1,4 @@
+import { covers } from '@/core/scopes';
 import { Type } from '@sinclair/typebox';
 import { activity, takeBack } from '@/services/desk/undoing';
 import { lineNow, listing, listListingsOf } from '@/services/line/line';
@@ -110,8 +111,11 @@ const runs = [
   route('POST', '/runs/{id}/pause', { does: 'pauses', params: runId, answers: shape.Run }, async ({ workspace, params }) =>
     runView(await pauseRun(workspace, params.id)),
   ),
-  route('POST', '/runs/{id}/resume', { does: 'goes on', params: runId, answers: shape.Run }, async ({ workspace, params }) =>
-    runView(await resumeRun(workspace, params.id)),
+  route(
+    'POST',
+    '/runs/{id}/resume',
+    { does: 'goes on; what is being sent needs a token for “send”', params: runId, answers: shape.Run },
+    async ({ workspace, params, caller }) => runView(await resumeRun(workspace, params.id, covers(caller.scope, 'send'))),
   ),
   route(
     'POST',

@@ -3,6 +3,17 @@ import { readTable, writeTable } from './csv';
 
 const read = (text: string, maxRows = 100) => readTable(text, { maxRows });
 
+test.each([
+  ['nineteen megabytes of commas', ','.repeat(19e6), 'Line 1 has more than 5,000 cells.'],
+  ['many lines of commas', `${','.repeat(4_000)}\n`.repeat(4_000), 'The table has more than 200 columns.'],
+  ['a row with more cells than there are columns', `a,b\n${',x'.repeat(3_000)}\n`, 'The table cannot be read at line 2: Invalid Record Length: expect 2, got 3001 on line 2.'],
+  ['more rows than it may have', `a,b\n${'x,y\n'.repeat(101)}`, 'The table has more than 100 rows.'],
+])('%s is refused before it costs anything', (_, text, sentence) => expect(read(text)).toEqual({ ok: false, sentence })); // prettier-ignore
+test('a wide table may have fewer rows', () =>
+  expect(read(`${Array.from({ length: 200 }, (_, i) => `c${i}`).join(',')}\n${`${'x,'.repeat(199)}x\n`.repeat(10_001)}`, 200_000)).toEqual({ ok: false, sentence: 'The table has more than 10,000 rows.' })); // prettier-ignore
+test('a quoted cell may have line ends and separators', () =>
+  expect(read('a,b\n"one, two\nthree",x\n')).toMatchObject({ ok: true, table: { rows: [{ a: 'one, two\nthree', b: 'x' }] } }));
+
 // the rules of RFC 4180, section 2, by their numbers
 test.each([
   ['1, 2: lines end in CRLF, the last may end or not', 'a,b\r\nx,y\r\n', 'a,b\r\nx,y'],

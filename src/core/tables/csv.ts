@@ -1,5 +1,6 @@
 import { parse } from 'csv-parse/sync';
 import { stringify } from 'csv-stringify/sync';
+import { thousands } from '../thousands';
 import { unguarded } from './formula';
 
 /** A table as text: RFC 4180, UTF-8; a separator other than the comma is told by its first line. */
@@ -11,6 +12,25 @@ export type ReadTable = { ok: true; table: Table } | { ok: false; sentence: stri
 
 const SEPARATORS = [',', ';', '\t'];
 
+/** Most columns of a table: ours have a dozen, a spreadsheet that is shared perhaps fifty. */
+const MAX_COLUMNS = 200;
+/** Most cells that are read at all: about two seconds' work, and 200 MB. */
+const MAX_CELLS = 2_000_000;
+/** Most separators of one line of text, also within quotes: a text of 20,000 characters has fewer. It bounds what one row costs. */
+const MAX_IN_LINE = 5_000;
+
+/** The first line with more separators than any row has, from one; null where there is none. Looked for before anything is taken apart. */
+function crowdedLine(text: string, separator: string): number | null {
+  for (let line = 1, inLine = 0, at = 0; at < text.length; at++) {
+    const char = text[at];
+    if (char === '\n' || char === '\r') {
+      if (char === '\n') line++;
+      inLine = 0;
+    } else if (char === separator && ++inLine > MAX_IN_LINE) return line;
+  }
+  return null;
+}
+
 /** Which separator the first line has most of. */
 const separatorOf = (text: string): string => {
   const first = /^[^\r\n]*/.exec(text)![0];
@@ -20,20 +40,22 @@ const separatorOf = (text: string): string => {
 
 /**
  * Reads a table whose first line names its columns. A cell that was guarded against spreadsheets comes out as it was. Says what is
- * wrong with one that cannot be read: which line, and why.
+ * wrong with one that cannot be read: which line, and why. One that is too large in rows, columns or cells is refused before it costs
+ * anything: it is read as far as its bounds only.
  */
 export function readTable(text: string, { maxRows }: { maxRows: number }): ReadTable {
   const plain = text.replace(/^\uFEFF/, '');
   try {
-    const lines: string[][] = parse(plain, {
-      delimiter: separatorOf(plain),
-      relax_column_count_less: true,
-      skip_empty_lines: true,
-      to: maxRows + 2,
-    });
-    const [header, ...cells] = lines;
+    const delimiter = separatorOf(plain);
+    const crowded = crowdedLine(plain, delimiter);
+    if (crowded !== null) return { ok: false, sentence: `Line ${crowded} has more than ${thousands(MAX_IN_LINE)} cells.` };
+    const how = { delimiter, relax_column_count_less: true, skip_empty_lines: true };
+    const [header] = parse(plain, { ...how, to: 1 }) as string[][];
     if (!header) return { ok: false, sentence: 'The table is empty.' };
-    if (cells.length > maxRows) return { ok: false, sentence: `The table has more than ${maxRows.toLocaleString('en')} rows.` };
+    if (header.length > MAX_COLUMNS) return { ok: false, sentence: `The table has more than ${MAX_COLUMNS} columns.` };
+    const most = Math.min(maxRows, Math.floor(MAX_CELLS / header.length));
+    const [, ...cells] = parse(plain, { ...how, to: most + 2 }) as string[][];
+    if (cells.length > most) return { ok: false, sentence: `The table has more than ${thousands(most)} rows.` };
     const columns = header.map((name) => name.trim().toLowerCase());
     const twice = columns.find((name, i) => columns.indexOf(name) !== i);
     if (twice !== undefined) return { ok: false, sentence: `The table has two columns called ${twice}.` };

@@ -1,11 +1,17 @@
+import { LIMITS } from '../../core/limits';
 import { row, rows, type Tx } from '../database';
 
 /** Number of the lock between those who say that an original is used, and the one who sweeps those that are not. */
 const LOCK = 7004;
 
-/** Until this transaction ends no original is swept: what it puts among the originals and says to be used, stays. */
+/** Until this transaction ends no original is swept: what it claims, or says to be used, stays. */
 export async function keepingOriginals(tx: Tx): Promise<void> {
   await tx.query('SELECT pg_advisory_xact_lock_shared($1)', [LOCK]);
+}
+
+/** Puts down that an original is on its way to its place, so that the sweep leaves it alone for some hours. */
+export async function claimOriginal(tx: Tx, sha256: string): Promise<void> {
+  await tx.query('SELECT claim_original($1, $2)', [sha256, LIMITS.unusedHours]);
 }
 
 /** Held by a backup while it reads originals. */
@@ -34,9 +40,9 @@ export const knownOriginals = async (tx: Tx, after: string, limit: number): Prom
     (r) => r.sha256,
   );
 
-/** Gathers the names of all derived files that a proof, a listing or an order of any workspace names, for as long as this transaction lasts. */
+/** Gathers the names of all derived files that a proof, a listing or an order of any workspace names, for as long as this connection lasts. */
 export async function gatherUsedDerived(tx: Tx): Promise<void> {
-  await tx.query('CREATE TEMP TABLE used_now ON COMMIT DROP AS SELECT DISTINCT used_derived AS name FROM used_derived()');
+  await tx.query('CREATE TEMP TABLE used_now AS SELECT DISTINCT used_derived AS name FROM used_derived()');
   await tx.query('CREATE INDEX ON used_now (name)');
 }
 export async function alsoUsed(tx: Tx, names: readonly string[]): Promise<void> {

@@ -291,12 +291,12 @@ export async function holdProof(tx: Tx, id: string, problem: Problem): Promise<v
   );
 }
 
-/** A drafting that failed for good leaves its proofs held, with the reason. */
-export async function failDrafts(tx: Tx, runId: string, artworkId: string, problem: Problem): Promise<void> {
+/** A drafting that failed for good leaves proofs held, with the reason. */
+export async function failDrafts(tx: Tx, ids: readonly string[], problem: Problem): Promise<void> {
   await tx.query(
-    `UPDATE proof SET state = 'held', before = NULL, updated_at = now(), version = version + 1, problems = problems || $3::jsonb
-     WHERE run_id = $1 AND artwork_id = $2 AND state = 'drafting'`,
-    [runId, artworkId, JSON.stringify([problem])],
+    `UPDATE proof SET state = 'held', before = NULL, updated_at = now(), version = version + 1, problems = problems || $2::jsonb
+     WHERE id = ANY($1) AND state = 'drafting'`,
+    [ids, JSON.stringify([problem])],
   );
 }
 

@@ -49,3 +49,23 @@ LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
   FROM passing p
   WHERE NOT EXISTS (SELECT FROM graphile_worker.jobs j WHERE j.key = p.key AND (j.attempts < j.max_attempts OR j.locked_at IS NOT NULL))
 $$;
+
+-- Originals that are on their way to their place: the sweep leaves them alone, until somebody says that they are used or the claim is old.
+CREATE TABLE original_claim (
+  file_sha256 text PRIMARY KEY,
+  at timestamptz NOT NULL DEFAULT now()
+);
+ALTER TABLE original_claim ENABLE ROW LEVEL SECURITY;
+CREATE FUNCTION claim_original(sha256 text, hours integer) RETURNS void LANGUAGE sql SECURITY DEFINER SET search_path = public AS $$
+  DELETE FROM original_claim WHERE at < now() - make_interval(hours => hours);
+  INSERT INTO original_claim (file_sha256) VALUES (sha256) ON CONFLICT (file_sha256) DO UPDATE SET at = now();
+$$;
+CREATE OR REPLACE FUNCTION used_originals(asked text[], hours integer) RETURNS SETOF text
+LANGUAGE sql STABLE SECURITY DEFINER SET search_path = public AS $$
+  SELECT file_sha256 FROM artwork WHERE file_sha256 = ANY(asked) AND (state <> 'refused' OR created_at > now() - make_interval(hours => hours))
+  UNION SELECT file_sha256 FROM artwork_version WHERE file_sha256 = ANY(asked)
+  UNION SELECT file_sha256 FROM print_plan_original WHERE file_sha256 = ANY(asked)
+  UNION SELECT file_sha256 FROM enclosure WHERE file_sha256 = ANY(asked)
+  UNION SELECT file_sha256 FROM parcel WHERE file_sha256 = ANY(asked) AND state IN ('waiting', 'unpacking')
+  UNION SELECT file_sha256 FROM original_claim WHERE file_sha256 = ANY(asked) AND at > now() - make_interval(hours => hours)
+$$;

@@ -104,6 +104,14 @@ export const outletsWaiting = async (tx: Tx, runId: string | null): Promise<stri
     )
   ).map((r) => r.outlet);
 
+/** Has a run something that is on its way to an outlet? */
+export const leavesTheHouse = async (tx: Tx, runId: string): Promise<boolean> =>
+  (await row<{ leaves: boolean }>(
+    tx,
+    `SELECT EXISTS (SELECT FROM outlet_order WHERE run_id = $1 AND state IN ('waiting', 'sending')) OR EXISTS (SELECT FROM to_order WHERE run_id = $1) AS leaves`,
+    [runId],
+  ))!.leaves;
+
 /**
  * What a lane takes up: all but what a paused run has waiting. An order of a stopped run is there only when it was put in the
  * outbox in the very moment of stopping, or left by a dead worker; taken up, it finds its run stopped and gives itself back.

@@ -11,11 +11,11 @@ import { record } from '../../data/desk/activity';
 import { inWorkspace, type Tx } from '../../data/database';
 import { drawerFor } from '../../data/artwork/drawers';
 import * as keeping from '../../data/artwork/keeping';
-import { keepingOriginals } from '../../data/artwork/originals';
 import { addJob } from '../../data/jobs';
 import { ArchiveTrouble, isPlainZip, openArchive, type ArchiveFile } from '../../files/archive';
 import * as files from '../../files/store';
 import { drawerPath } from './drawers';
+import { keepOriginal } from './keep-original';
 import { dropUnused } from './originals';
 import { PATTERN_SETTING } from './settings';
 import { Trouble } from '../trouble';
@@ -91,9 +91,8 @@ async function fileArrived(
   { drawer, batch, fitting }: { drawer: string | null; batch: string | null; fitting: boolean },
 ): Promise<TakenIn> {
   const isArchive = isPlainZip(kept.head);
+  await keepOriginal(kept);
   return inWorkspace(workspace, async (tx): Promise<TakenIn> => {
-    await keepingOriginals(tx);
-    await files.keepArrived(kept);
     if (isArchive) {
       const { id } = (await keeping.addParcel(tx, { fileName: shown, sha256: kept.sha256, drawer }))!;
       await addJob(tx, 'parcel.unpack', { workspace, parcelId: id });

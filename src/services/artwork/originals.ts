@@ -7,7 +7,7 @@ import {
   unusedDerived,
   usedOriginals,
 } from '../../data/artwork/originals';
-import { inWorkspace } from '../../data/database';
+import { inWorkspace, onOwnConnection } from '../../data/database';
 import { dropUnusedFitting } from '../../data/artwork/artworks';
 import { dropOldPrints } from '../../data/prints/plans';
 import * as files from '../../files/store';
@@ -54,7 +54,7 @@ export async function sweepFiles(dry = false): Promise<Swept> {
       await dropUnusedFitting(tx, LIMITS.fittingKeptDays);
     });
   // what is used is gathered once by the database: far too much to be asked for name by name, or to be held here
-  await inWorkspace(null, async (tx) => {
+  await onOwnConnection(async (tx) => {
     await gatherUsedDerived(tx);
     for (let after = '', more = true; more;) {
       const known = await knownOriginals(tx, after, AT_A_TIME);

@@ -8,8 +8,8 @@ import type { VersionRow } from '../../data/artwork/keeping';
 import * as files from '../../files/store';
 import { inBytes, LIMITS } from '../../core/limits';
 import { plainName } from '../../core/artwork/filing/file-name';
-import { keepingOriginals } from '../../data/artwork/originals';
 import { noRoom } from '../../core/artwork/refusals';
+import { keepOriginal } from './keep-original';
 import { Trouble } from '../trouble';
 
 export type { VersionRow };
@@ -36,6 +36,7 @@ export async function putInVersion(
   });
   try {
     if (!kept.bytes) throw new Trouble('not-valid', `${shown} is empty: it has no bytes. Export it again.`);
+    await keepOriginal(kept);
     return await putInArrived(workspace, id, shown, kept);
   } finally {
     await files.dropArrived(kept);
@@ -44,7 +45,6 @@ export async function putInVersion(
 
 const putInArrived = (workspace: string, id: string, fileName: string, kept: files.Arrived): Promise<{ version: number }> =>
   inWorkspace(workspace, async (tx) => {
-    await keepingOriginals(tx);
     const it = await data.artworkById(tx, id);
     if (!it || it.state === 'refused') throw new Trouble('not-found', 'There is no such artwork.');
     if (it.state === 'arriving') throw new Trouble('conflict', `“${it.name}” is still being measured. Try again in a moment.`);
@@ -60,7 +60,6 @@ const putInArrived = (workspace: string, id: string, fileName: string, kept: fil
     }
     const same = await data.artworkBySha(tx, kept.sha256);
     if (same) throw new Trouble('conflict', `${fileName} is the file of another artwork, “${same.name}”.`);
-    await files.keepArrived(kept);
     const { sha256, bytes } = kept;
     const version = await keeping.putInVersion(tx, id, { fileName, sha256, bytes });
     await told(fileName);

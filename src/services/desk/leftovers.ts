@@ -4,7 +4,8 @@ import { inWorkspace, type Tx } from '../../data/database';
 import { addJob, dropJob, leftOver, type LeftOver } from '../../data/jobs';
 import { setParcel } from '../../data/artwork/keeping';
 import { foldTallies } from '../../data/line/counts';
-import { failDrafts } from '../../data/line/proofs';
+import { draftingProofs, failDrafts } from '../../data/line/proofs';
+import { NOT_DRAFTED } from '../line/drafting';
 import { recordRefused, recordSaid } from '../artwork/understanding';
 
 /**
@@ -50,12 +51,8 @@ async function wayOut({ workspace, kind, id, other, failed }: LeftOver): Promise
     if (!failed) return within((tx) => addJob(tx, 'run.draft', { workspace, runId: other, artworkId: id }));
     await within(async (tx) => {
       await dropJob(tx, 'run.draft', { workspace, runId: other, artworkId: id });
-      await failDrafts(tx, other, id, {
-        code: 'not-drafted',
-        field: 'artwork',
-        stops: true,
-        values: {},
-      });
+      const left = await draftingProofs(tx, other, id);
+      await failDrafts(tx, left.map((p) => p.id), NOT_DRAFTED); // prettier-ignore
     });
   } else if (kind === 'unpacking') {
     if (!failed) return within((tx) => addJob(tx, 'parcel.unpack', { workspace, parcelId: id }));

@@ -1,6 +1,6 @@
 import * as artworks from '../../data/artwork/artworks';
 import type { ArtworkRow } from '../../data/artwork/artworks';
-import { inWorkspace } from '../../data/database';
+import { inWorkspace, type Tx } from '../../data/database';
 import { addJob } from '../../data/jobs';
 import * as data from '../../data/line/proofs';
 import type { ProofRow } from '../../data/line/proofs';
@@ -16,6 +16,10 @@ import { makingsOf, type Making } from './prepare/making';
 import type { Picture, PictureOrder } from './prepare/pictures';
 import { outlined, prepare, type Prepared } from './prepare/prepare';
 import { prepareAll } from './prepare/prepare-all';
+import { isolated, succeeded, type Outcome } from './isolated';
+
+/** A proof whose drafting failed, and not for anything in it that a rule knows. */
+export const NOT_DRAFTED: Problem = { code: 'not-drafted', field: 'artwork', stops: true, values: {} };
 
 /** What came of the files that a proof sells. */
 export interface DownloadsMade {
@@ -51,22 +55,32 @@ export async function planDrafts(workspace: string, runId: string, artworkId: st
     const run = await runById(tx, runId);
     const artwork = await artworks.artworkById(tx, artworkId);
     if (run?.state !== 'going' || !artwork) return null; // resuming a paused run queues it again
-    const waiting = await data.draftingProofs(tx, runId, artworkId);
-    if (!waiting.length) return null;
-    const makings = await makingsOf(tx, artwork, waiting);
-    return { artwork, found: waiting.flatMap((proof, i) => (makings[i] ? [{ proof, making: makings[i] }] : [])) };
+    return { artwork, waiting: await data.draftingProofs(tx, runId, artworkId) };
   });
-  if (!wanted) return null;
+  if (!wanted?.waiting.length) return null;
+  const { artwork, waiting } = wanted;
+  const makings = await isolated(waiting, (some) => inWorkspace(workspace, (tx) => makingsOf(tx, artwork, some)));
+  const found = makings.filter(succeeded).flatMap(({ of, result }) => (result ? [{ proof: of, making: result }] : []));
   // the writer may be outside: nothing is held in the database while it is asked
-  const prepared = await prepareAll(wanted.found.map((f) => f.making));
-  const proofs = wanted.found.map((f, i) => ({ ...f, prepared: prepared[i]! }));
+  const outcomes = found.length ? await isolated(found, (some) => prepareAll(some.map((f) => f.making))) : [];
+  const proofs = outcomes.filter(succeeded).map(({ of, result }) => ({ ...of, prepared: result }));
+  await holdFailed(workspace, makings);
+  await holdFailed(workspace, outcomes.map((o) => ({ ...o, of: o.of.proof }))); // prettier-ignore
   const pictures = [...new Map(proofs.flatMap((p) => ordersIn(p.prepared.pictures)).map((o) => [o.file, o])).values()];
   const downloads = new Map(
     proofs.flatMap(({ making, prepared: { downloads: order } }) =>
       order ? [[order.manifest, { order, outlet: making.outlet.name }] as const] : [],
     ),
   );
-  return { artwork: wanted.artwork, pictures, downloads: [...downloads.values()], proofs };
+  return { artwork, pictures, downloads: [...downloads.values()], proofs };
+}
+
+/** A proof that cannot be drafted is held, with the reason in the log: it stops no other of its artwork. */
+async function holdFailed(workspace: string, outcomes: readonly Outcome<data.ProofRow, unknown>[]): Promise<void> {
+  const failed = outcomes.flatMap((o) => (succeeded(o) ? [] : [o]));
+  if (!failed.length) return;
+  for (const { of, error } of failed) console.error(`drafting of proof ${of.id}:`, error);
+  await inWorkspace(workspace, (tx) => data.failDrafts(tx, failed.map((f) => f.of.id), NOT_DRAFTED)); // prettier-ignore
 }
 
 /** What a proof keeps of its pictures; `made` says which could be rendered. */
@@ -123,8 +137,8 @@ export async function finishDrafts(
 ): Promise<void> {
   const there = new Map(made.pictures.map((p) => [p.file, p]));
   const files = new Set(made.pictures.filter((p) => !p.heavy).map((p) => p.file));
-  await inWorkspace(workspace, async (tx) => {
-    const drafts = plan.proofs.map(({ proof, making, prepared }) => {
+  const write = async (tx: Tx, proofs: readonly DraftPlan['proofs'][number][]) => {
+    const drafts = proofs.map(({ proof, making, prepared }) => {
       const pictures = kept(prepared.pictures, files);
       const downloads = prepared.downloads && sold.get(prepared.downloads.manifest);
       const its = prepared.pictures.flatMap((p) => (p.kind === 'free' ? [] : (there.get(p.file) ?? [])));
@@ -152,7 +166,7 @@ export async function finishDrafts(
       tx,
       drafts.map(({ proof, drafted: { plan: _, ...drafted } }) => ({ ...proof, ...drafted })),
     );
-    const printPlans = await keepPlans(tx, plan.proofs.map((p) => p.prepared.prints)); // prettier-ignore
+    const printPlans = await keepPlans(tx, proofs.map((p) => p.prepared.prints)); // prettier-ignore
     for (const [i, { proof, drafted }] of drafts.entries()) {
       const content = contents.get(proof.id);
       const state = stateAfter(drafted.problems, content, 'drafting');
@@ -162,7 +176,11 @@ export async function finishDrafts(
         changed: content?.changed ?? [],
       });
     }
-  });
+    return proofs;
+  };
+  if (!plan.proofs.length) return;
+  const outcomes = await isolated(plan.proofs, (some) => inWorkspace(workspace, (tx) => write(tx, some)));
+  await holdFailed(workspace, outcomes.map((o) => ({ ...o, of: o.of.proof }))); // prettier-ignore
 }
 
 /** What of a proof is gone and is made again: its pictures, and the files that it sells. */
@@ -171,19 +189,21 @@ export interface Again {
   downloads: { order: DownloadOrder; outlet: string } | null;
 }
 /** The pictures and files of a proof whose files are gone, as orders; null when they cannot be made as they were. */
-export function planPictures(workspace: string, proofId: string): Promise<Again | null> {
-  return inWorkspace(workspace, async (tx) => {
+export async function planPictures(workspace: string, proofId: string): Promise<Again | null> {
+  const found = await inWorkspace(workspace, async (tx) => {
     const proof = await data.proofById(tx, proofId);
     const artwork = proof && (await artworks.artworkById(tx, proof.artworkId));
     if (!proof || !artwork?.measured) return null;
     const [making] = await makingsOf(tx, artwork, [proof]);
-    if (!making) return null;
-    const [{ pictures: all, downloads: order }] = (await prepareAll([making])) as [Prepared];
-    const pictures = asTheyWere(proof, ordersIn(all));
-    if (pictures.length !== proof.pictures.filter((p) => p.file).length) return null;
-    const downloads = proof.downloads?.length && order ? { order, outlet: making.outlet.name } : null;
-    return proof.downloads?.length && !order ? null : { pictures, downloads };
+    return making && { proof, making };
   });
+  if (!found) return null;
+  const { proof, making } = found;
+  const [{ pictures: all, downloads: order }] = (await prepareAll([making])) as [Prepared];
+  const pictures = asTheyWere(proof, ordersIn(all));
+  if (pictures.length !== proof.pictures.filter((p) => p.file).length) return null;
+  const downloads = proof.downloads?.length && order ? { order, outlet: making.outlet.name } : null;
+  return proof.downloads?.length && !order ? null : { pictures, downloads };
 }
 
 /** Orders for a proof's pictures as they are now. Names are hashes of everything that goes in: the same name is the same picture. */

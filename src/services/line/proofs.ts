@@ -48,32 +48,14 @@ export interface ProofChange {
  * to be looked at again: what differs from what was sent can be sent as a change.
  */
 export async function changeProof(workspace: string, id: string, change: ProofChange): Promise<ProofRow> {
+  const byDocket = change.pattern?.length ? await madeByDocket(workspace, id, change) : null;
   return inWorkspace(workspace, async (tx) => {
-    const it = await data.proofForUpdate(tx, id);
-    if (!it) throw new Trouble('not-found', 'There is no such proof.');
-    if (it.state === 'drafting') throw new Trouble('conflict', 'This proof is still being drafted.');
-    if (it.docketRevision === null)
-      throw new Trouble('conflict', 'This proof was never drafted to its end. Draft it again first.');
-    if (it.state === 'sending') throw new Trouble('conflict', 'This proof is being sent; it can be changed when it is there.');
-    const content = (await contentsOf(tx, [it])).get(id);
-    if (!content) throw new Trouble('conflict', `${it.outlet} has not told its rules yet.`);
-    if (change.version !== undefined && change.version !== it.version) throw changedMeanwhile(it, change);
-    const { outlet } = content;
-    const language = change.language ?? mainLanguage(outlet.rules);
-    if (!outlet.rules.languages.includes(language))
-      throw new Trouble('not-valid', `${outlet.name} is not written in ${language}.`, 'language');
-    const edited = {
-      fields: withWords(it.fields, change, language, Object.keys(outlet.rules.texts)),
-      variants: withPrices(it.variants, change.prices, lineNames(content.docket)),
-    };
-    let stay = it;
-    if (change.pattern?.length) {
-      const made = await madeByDocket(tx, it, edited, change.pattern, language);
-      Object.assign(edited, made.edited);
-      stay = { ...it, problems: made.problems };
-    }
-    const { fields, variants } = edited;
-    await keep(tx, { ...stay, ...edited });
+    const { it, edited, names } = await editable(tx, id, change);
+    // what the docket makes was worked out before, of that very state: the writer is not asked while the proof is held
+    if (byDocket && byDocket.version !== it.version) throw changedMeanwhile(it, change);
+    const { fields, variants } = byDocket ? { fields: byDocket.made.fields, variants: pricedAnew(edited.variants, byDocket.made, names) } : edited; // prettier-ignore
+    const stay = byDocket ? [...byDocket.made.problems, ...it.problems.filter((p) => p.field === 'downloads')] : it.problems;
+    await keep(tx, { ...it, problems: stay, fields, variants });
     await record(tx, {
       did: 'proof.changed',
       about: 'proof',
@@ -138,41 +120,57 @@ function withPrices(
   return variants.map((v) => ({ ...v, priceMinor: prices[label(v)] ?? v.priceMinor, from: 'hand' as const }));
 }
 
-/** Fields that go back to what the docket makes of them. */
-async function madeByDocket(
-  tx: Tx,
-  it: ProofRow,
-  edited: { fields: ProofFields; variants: ProofVariant[] },
-  names: string[],
-  language: string,
-): Promise<{ edited: { fields: ProofFields; variants: ProofVariant[] }; problems: ProofRow['problems'] }> {
-  const artwork = (await artworks.artworkById(tx, it.artworkId))!;
-  const words = Object.fromEntries(
-    Object.entries(edited.fields.words).map(([name, by]) => {
-      if (!names.includes(name)) return [name, by];
-      const { [language]: _, ...rest } = by;
-      return [name, rest];
-    }),
-  );
-  const { [language]: ours, ...others } = edited.fields.tags;
-  const tags = names.includes('tags') ? others : { ...others, ...(ours && { [language]: ours }) };
-  const variants = edited.variants.map((v) => (names.includes('prices') ? { ...v, from: 'plan' as const } : v));
-  const [making] = await makingsOf(tx, artwork, [{ ...it, fields: { words, tags }, variants }]);
-  if (!making) throw new Trouble('conflict', `${it.outlet} has not told its rules yet.`);
-  const [made] = (await prepareAll([making])) as [Prepared];
-  const prices = new Map(made.variants.map((v) => [priceKey(v), v]));
-  return {
-    edited: {
-      fields: made.fields,
-      // goods stay as they were drafted: only what they cost follows the plan again
-      variants: edited.variants.map((v) => {
-        const now = prices.get(priceKey(v));
-        if (!names.includes('prices') || !now) return v;
-        return { ...v, priceMinor: now.madeMinor, madeMinor: now.madeMinor, from: 'plan' };
-      }),
-    },
-    problems: [...made.problems, ...it.problems.filter((p) => p.field === 'downloads')],
+/** A proof that may be changed, held for that, with what a hand's change makes of it. Throws a Trouble where it may not. */
+async function editable(tx: Tx, id: string, change: ProofChange) {
+  const it = await data.proofForUpdate(tx, id);
+  if (!it) throw new Trouble('not-found', 'There is no such proof.');
+  if (it.state === 'drafting') throw new Trouble('conflict', 'This proof is still being drafted.');
+  if (it.docketRevision === null) throw new Trouble('conflict', 'This proof was never drafted to its end. Draft it again first.');
+  if (it.state === 'sending') throw new Trouble('conflict', 'This proof is being sent; it can be changed when it is there.');
+  const content = (await contentsOf(tx, [it])).get(id);
+  if (!content) throw new Trouble('conflict', `${it.outlet} has not told its rules yet.`);
+  if (change.version !== undefined && change.version !== it.version) throw changedMeanwhile(it, change);
+  const { outlet } = content;
+  const language = change.language ?? mainLanguage(outlet.rules);
+  if (!outlet.rules.languages.includes(language))
+    throw new Trouble('not-valid', `${outlet.name} is not written in ${language}.`, 'language');
+  const edited = {
+    fields: withWords(it.fields, change, language, Object.keys(outlet.rules.texts)),
+    variants: withPrices(it.variants, change.prices, lineNames(content.docket)),
   };
+  return { it, edited, language, names: change.pattern ?? [] };
+}
+
+/** What the docket makes of a proof whose fields go back to it, beside what the same change writes by hand. */
+async function madeByDocket(workspace: string, id: string, change: ProofChange): Promise<{ version: number; made: Prepared }> {
+  const { making, version } = await inWorkspace(workspace, async (tx) => {
+    const { it, edited, language, names } = await editable(tx, id, change);
+    const artwork = (await artworks.artworkById(tx, it.artworkId))!;
+    const words = Object.fromEntries(
+      Object.entries(edited.fields.words).map(([name, by]) => {
+        if (!names.includes(name)) return [name, by];
+        const { [language]: _, ...rest } = by;
+        return [name, rest];
+      }),
+    );
+    const { [language]: ours, ...others } = edited.fields.tags;
+    const tags = names.includes('tags') ? others : { ...others, ...(ours && { [language]: ours }) };
+    const variants = edited.variants.map((v) => (names.includes('prices') ? { ...v, from: 'plan' as const } : v));
+    const [making] = await makingsOf(tx, artwork, [{ ...it, fields: { words, tags }, variants }]);
+    if (!making) throw new Trouble('conflict', `${it.outlet} has not told its rules yet.`);
+    return { making, version: it.version };
+  });
+  return { version, made: (await prepareAll([making]))[0]! };
+}
+
+/** Goods stay as they were drafted: only what they cost follows the plan again, where that was asked for. */
+function pricedAnew(variants: readonly ProofVariant[], made: Prepared, names: readonly string[]): ProofVariant[] {
+  const prices = new Map(made.variants.map((v) => [priceKey(v), v]));
+  return variants.map((v) => {
+    const now = prices.get(priceKey(v));
+    if (!names.includes('prices') || !now) return v;
+    return { ...v, priceMinor: now.madeMinor, madeMinor: now.madeMinor, from: 'plan' };
+  });
 }
 
 /** Puts a proof's words and prices back to what they were, where nothing has changed them since. Returns what stays. */

@@ -8,7 +8,7 @@ import { countHeld, type ProofState } from '../../data/line/proofs';
 import * as data from '../../data/line/runs';
 import type { RunRow } from '../../data/line/runs';
 import { proofsAt } from '../../data/line/sheet';
-import { outletsWaiting, rejoinRun, withdraw } from '../../data/outlets/orders';
+import { leavesTheHouse, outletsWaiting, rejoinRun, withdraw } from '../../data/outlets/orders';
 import { listOutlets } from '../../data/outlets/outlets';
 import { bringBack, preflight, staying, type Preflight } from '../../data/outlets/to-order';
 import { sendProofs, type Queued } from '../outlets/ordering';
@@ -198,11 +198,13 @@ export async function pauseRun(workspace: string, id: string): Promise<RunReport
   return run(workspace, id);
 }
 
-/** Goes on with a paused run. */
-export async function resumeRun(workspace: string, id: string): Promise<RunReport> {
+/** Goes on with a paused run. Where something of it would leave the house, `maySend` must be: a token for preparing does not send. */
+export async function resumeRun(workspace: string, id: string, maySend: boolean): Promise<RunReport> {
   await inWorkspace(workspace, async (tx) => {
     const it = await runIn(tx, id);
     if (it.state !== 'paused') return;
+    if (!maySend && (await leavesTheHouse(tx, id)))
+      throw new Trouble('not-allowed', 'This run is being sent: going on with it needs a token for “send”.');
     await data.setRunState(tx, id, 'going');
     await record(tx, { did: 'run.resumed', about: 'run', ids: [id], values: { name: it.name } });
     for (const outletId of await outletsWaiting(tx, id)) await addJob(tx, 'outlet.lane', { workspace, outletId });

@@ -62,36 +62,40 @@ async function trier(tx: Tx, input: DocketTried, outletId: string) {
 }
 
 /** What a docket as it stands in the editor would make of an artwork, without saving anything. */
-export const tryDocket = (workspace: string, input: DocketTried, artworkId: string, outletId: string) =>
-  inWorkspace(workspace, async (tx) => {
+export async function tryDocket(workspace: string, input: DocketTried, artworkId: string, outletId: string) {
+  const { making, rules, document } = await inWorkspace(workspace, async (tx) => {
     const artwork = await artworks.artworkById(tx, artworkId);
     if (!artwork?.measured) throw new Trouble('not-found', 'Choose an artwork that is measured, a blank and a connected outlet.');
     const { on, rules, document } = await trier(tx, input, outletId);
-    const [made] = (await prepareAll([await on(artwork)])) as [Prepared];
-    return { ...made, fees: rules.fees, language: mainLanguage(rules), names: lineNames(document) };
+    return { making: await on(artwork), rules, document };
   });
+  const [made] = (await prepareAll([making])) as [Prepared];
+  return { ...made, fees: rules.fees, language: mainLanguage(rules), names: lineNames(document) };
+}
 
 /**
  * The artwork on which a docket as it stands comes off worst: most that stops it, then most that is told beside, then the title that fills
  * least of its room. Null where none of them is measured.
  */
-export const worstFor = (
+export async function worstFor(
   workspace: string,
   input: DocketTried,
   ids: readonly string[],
   outletId: string,
-): Promise<{ artwork: string; stops: number; told: number; tried: number } | null> =>
-  inWorkspace(workspace, async (tx) => {
+): Promise<{ artwork: string; stops: number; told: number; tried: number } | null> {
+  const { makings, rules } = await inWorkspace(workspace, async (tx) => {
     const { on, rules } = await trier(tx, input, outletId);
     const all = (await artworks.artworksByIds(tx, [...ids])).filter((a) => a.measured);
     const makings: Making[] = [];
     for (const artwork of all) makings.push(await on(artwork));
-    const seen = (await prepareAll(makings)).map(({ problems, fields }, i) => {
-      const stops = problems.filter((p) => p.stops).length;
-      const title = textIn(fields, 'title', mainLanguage(rules)).length;
-      return { artwork: all[i]!.id, stops, told: problems.length - stops, title };
-    });
-    const [worst] = seen.sort((a, b) => b.stops - a.stops || b.told - a.told || a.title - b.title);
-    return worst ? { artwork: worst.artwork, stops: worst.stops, told: worst.told, tried: seen.length } : null;
+    return { makings, rules };
   });
+  const seen = (await prepareAll(makings)).map(({ problems, fields }, i) => {
+    const stops = problems.filter((p) => p.stops).length;
+    const title = textIn(fields, 'title', mainLanguage(rules)).length;
+    return { artwork: makings[i]!.artwork.id, stops, told: problems.length - stops, title };
+  });
+  const [worst] = seen.sort((a, b) => b.stops - a.stops || b.told - a.told || a.title - b.title);
+  return worst ? { artwork: worst.artwork, stops: worst.stops, told: worst.told, tried: seen.length } : null;
+}
 export type Tried = Awaited<ReturnType<typeof tryDocket>>;

@@ -2,12 +2,12 @@ import type { Readable } from 'node:stream';
 import { plainName } from '../../core/artwork/filing/file-name';
 import { inBytes, LIMITS } from '../../core/limits';
 import { filePart } from '../../core/print-file/names';
-import { keepingOriginals } from '../../data/artwork/originals';
 import { inWorkspace } from '../../data/database';
 import { record } from '../../data/desk/activity';
 import * as data from '../../data/stockroom/enclosures';
 import type { EnclosureRow } from '../../data/stockroom/enclosures';
 import * as files from '../../files/store';
+import { keepOriginal } from '../artwork/keep-original';
 import { Trouble } from '../trouble';
 
 /** What may go along: what buyers open anywhere. By the first bytes, for a name may say anything. */
@@ -41,14 +41,13 @@ export async function addEnclosure(
   try {
     if (!arrived.bytes) throw new Trouble('not-valid', `${name} is empty: it has no bytes.`, 'fileName');
     if (!kind[1](arrived.head)) throw new Trouble('not-valid', `${name} is not what its name says. Export it again.`, 'fileName');
+    await keepOriginal(arrived);
     return await inWorkspace(workspace, async (tx) => {
       const all = await data.listEnclosures(tx);
       if (all.length >= LIMITS.enclosures)
         throw new Trouble('conflict', `There are ${all.length} such files already. Take out one that is not used.`);
       if (all.some((e) => e.name.toLowerCase() === name.toLowerCase()))
         throw new Trouble('conflict', `There is a file called ${name} already.`, 'fileName');
-      await keepingOriginals(tx);
-      await files.keepArrived(arrived);
       const made = await data.addEnclosure(tx, { name, sha256: arrived.sha256, bytes: arrived.bytes });
       await record(tx, { did: 'enclosure.made', about: 'docket', ids: [made.id], values: { name } });
       return made;

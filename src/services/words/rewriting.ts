@@ -1,4 +1,4 @@
-import { textIn, tagsIn, isKept } from '../../core/listing/proof';
+import { textIn, tagsIn, isKept, type ProofFields } from '../../core/listing/proof';
 import type { AskedWriting } from '../../core/writing/brief';
 import { artworksByIds } from '../../data/artwork/artworks';
 import { inWorkspace, type Tx } from '../../data/database';
@@ -66,8 +66,8 @@ async function sorted(tx: Tx, ids: readonly string[]): Promise<{ free: string[];
 }
 
 /** What the first of some proofs say now and would say, field by field; nothing is written. */
-export const tryWriting = (workspace: string, asked: ProofsAsked, wish: Wish, most: number): Promise<RewriteSeen> =>
-  inWorkspace(workspace, async (tx) => {
+export async function tryWriting(workspace: string, asked: ProofsAsked, wish: Wish, most: number): Promise<RewriteSeen> {
+  const { makings, proofs, total, left } = await inWorkspace(workspace, async (tx) => {
     const ids = await idsOf(tx, asked);
     if (!ids.length) throw new Trouble('not-valid', 'Say which proofs.', 'ids');
     const { free, left } = await sorted(tx, ids);
@@ -79,28 +79,31 @@ export const tryWriting = (workspace: string, asked: ProofsAsked, wish: Wish, mo
       const [making] = await makingsOf(tx, artworks.get(proof.artworkId)!, [{ ...proof, writing }]);
       if (making) makings.push(making);
     }
-    const prepared = await prepareAll(makings);
-    const items = makings.map((making, i): RewriteSeen['items'][number] => {
-      const { fields } = prepared[i]!;
-      const proof = proofs.find((p) => p.id === making.proofId)!;
-      const seen = wish.fields.flatMap((field): Rewrite[] => {
-        const rule = making.outlet.rules.texts[field];
-        if (field === 'tags')
-          return Object.keys(fields.tags).map((language) => ({
-            ...{ field, language, label: 'Tags', now: tagsIn(proof.fields, language), next: tagsIn(fields, language) },
-            stays: isKept(fields.tags[language]!.from),
-          }));
-        return rule
-          ? Object.entries(fields.words[field] ?? {}).map(([language, { value, from }]) => ({
-              ...{ field, language, label: rule.label, now: textIn(proof.fields, field, language), next: value },
-              stays: isKept(from),
-            }))
-          : [];
-      });
-      return { proof: proof.id, artwork: proof.artwork, docket: proof.docket, outlet: proof.outlet, fields: seen };
-    });
-    return { total: free.length, left, items };
+    return { makings, proofs: new Map(proofs.map((p) => [p.id, p])), total: free.length, left };
   });
+  const prepared = await prepareAll(makings);
+  const items = makings.map((making, i): RewriteSeen['items'][number] => {
+    const proof = proofs.get(making.proofId)!;
+    const fields = wish.fields.flatMap((field) => rewritesOf(field, making, proof.fields, prepared[i]!.fields));
+    return { proof: proof.id, artwork: proof.artwork, docket: proof.docket, outlet: proof.outlet, fields };
+  });
+  return { total, left, items };
+}
+
+/** What a field says now and would say, by language. */
+function rewritesOf(field: string, making: Making, now: ProofFields, next: ProofFields): Rewrite[] {
+  if (field === 'tags')
+    return Object.keys(next.tags).map((language) => ({
+      ...{ field, language, label: 'Tags', now: tagsIn(now, language), next: tagsIn(next, language) },
+      stays: isKept(next.tags[language]!.from),
+    }));
+  const rule = making.outlet.rules.texts[field];
+  if (!rule) return [];
+  return Object.entries(next.words[field] ?? {}).map(([language, { value, from }]) => ({
+    ...{ field, language, label: rule.label, now: textIn(now, field, language), next: value },
+    stays: isKept(from),
+  }));
+}
 
 /** What taking it back needs. */
 export interface WritingUndo {

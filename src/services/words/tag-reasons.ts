@@ -18,13 +18,15 @@ export interface TagReasons {
 }
 
 /** Reckons a proof's tags once more, in its outlet's own language, and says why. Throws Trouble where there is no such proof. */
-export const tagReasons = (workspace: string, id: string): Promise<TagReasons> =>
-  inWorkspace(workspace, async (tx) => {
+export async function tagReasons(workspace: string, id: string): Promise<TagReasons> {
+  const { making, measured } = await inWorkspace(workspace, async (tx) => {
     const [proof] = await listProofs(tx, { ids: [id], limit: 1 });
     const [artwork] = proof ? await artworksByIds(tx, [proof.artworkId]) : [];
     const [making] = proof && artwork ? await makingsOf(tx, artwork, [proof]) : [];
     if (!proof || !making) throw new Trouble('not-found', 'There is no such proof.');
-    const [prepared] = artwork!.measured ? await prepareAll([making]) : [];
-    const choice = prepared?.choices[mainLanguage(making.outlet.rules)];
-    return { chosen: choice?.tags ?? [], nearly: choice?.nearly ?? [], bound: choice?.bound ?? 1 };
+    return { making, measured: Boolean(artwork!.measured) };
   });
+  const [prepared] = measured ? await prepareAll([making]) : [];
+  const choice = prepared?.choices[mainLanguage(making.outlet.rules)];
+  return { chosen: choice?.tags ?? [], nearly: choice?.nearly ?? [], bound: choice?.bound ?? 1 };
+}

@@ -91,6 +91,7 @@ const rules: RulesDocument = {
   tags: { max: 13, minLength: 3, maxLength: 20, counted: 'utf-16 units' },
   pictures: { max: 20, minSidePx: 1000, maxBytes: 1e7 },
   variants: { max: 400, axes: 2 },
+  keeps: ['brand', 'kind', 'origin', 'hsCode', 'weights'],
   pricing: 'price',
   fees: [
     { label: 'Sale', kind: 'sale', base: 'charged', share: 65_000, fixedMinor: 0 },
