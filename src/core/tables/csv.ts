@@ -50,11 +50,11 @@ export function readTable(text: string, { maxRows }: { maxRows: number }): ReadT
     const crowded = crowdedLine(plain, delimiter);
     if (crowded !== null) return { ok: false, sentence: `Line ${crowded} has more than ${thousands(MAX_IN_LINE)} cells.` };
     const how = { delimiter, relax_column_count_less: true, skip_empty_lines: true };
-    const [header] = parse(plain, { ...how, to: 1 }) as string[][];
+    const [header] = parse(plain, { ...how, to: 1 });
     if (!header) return { ok: false, sentence: 'The table is empty.' };
     if (header.length > MAX_COLUMNS) return { ok: false, sentence: `The table has more than ${MAX_COLUMNS} columns.` };
     const most = Math.min(maxRows, Math.floor(MAX_CELLS / header.length));
-    const [, ...cells] = parse(plain, { ...how, to: most + 2 }) as string[][];
+    const [, ...cells] = parse(plain, { ...how, to: most + 2 });
     if (cells.length > most) return { ok: false, sentence: `The table has more than ${thousands(most)} rows.` };
     const columns = header.map((name) => name.trim().toLowerCase());
     const twice = columns.find((name, i) => columns.indexOf(name) !== i);

@@ -22,7 +22,7 @@ export interface ProofFilter {
   find?: string;
   /** What its words say, in any field and language. */
   says?: string;
-  /** Only these, by the first eight characters of their ids. */
+  /** Only these, by their ids, or by how these begin: an address of many is short then. */
   among?: readonly string[];
   /** Only those that were picked, by the id under which they are kept. */
   picked?: string;
@@ -38,7 +38,8 @@ export interface ProofFilter {
 
 const WHERE = `($1::uuid IS NULL OR p.run_id = $1) AND ($2::text[] IS NULL OR p.state = ANY($2)) AND ($3::text IS NULL OR p.outlet_id = $3)
   AND ($4::uuid IS NULL OR p.docket_id = $4) AND ($5::text[] IS NULL OR p.artwork_id = ANY(ARRAY(SELECT found_by_words($5))))
-  AND ($6::text[] IS NULL OR left(p.id::text, 8) = ANY($6))
+  AND ($6::text[] IS NULL OR p.id = ANY(ARRAY(SELECT s.id FROM unnest($6::text[]) h JOIN proof s
+    ON s.id BETWEEN (h || substr('00000000-0000-0000-0000-000000000000', length(h) + 1))::uuid AND (h || substr('ffffffff-ffff-ffff-ffff-ffffffffffff', length(h) + 1))::uuid)))
   AND ($7::text IS NULL OR EXISTS (SELECT FROM jsonb_path_query(p.fields, 'strict $.**.value') v WHERE lower(v #>> '{}') LIKE $7))
   AND ($8::text IS NULL OR p.id = ANY(ARRAY(SELECT f.proof_id FROM finding f JOIN looked_over w ON w.proof_id = f.proof_id JOIN proof q ON q.id = f.proof_id AND q.version = w.version
     WHERE f."check" = $8 AND ($9::text IS NULL OR f.what = $9))))

@@ -242,7 +242,10 @@ export async function picturesMade(tx: Tx, proofId: string, problem: Said | null
   return found?.outlet ?? null;
 }
 
-/** How orders stand, by run and outlet: of each run those of the last time it was sent to; *later* are those that wait for their day. */
+/**
+ * How orders stand, by run and outlet, of runs of which something is on its way; of each listing the last order counts. *Later* are those
+ * that wait for their day. History is not read: what is on its way is few, and an index has it, and the orders of these runs.
+ */
 export const countOrders = (
   tx: Tx,
 ): Promise<{ runId: string | null; outlet: string; state: OrderState | 'later'; count: number }[]> =>
@@ -251,7 +254,8 @@ export const countOrders = (
     `SELECT run_id AS "runId", outlet_id AS outlet, state, count(*)::int AS count
      FROM (SELECT DISTINCT ON (listing_id) run_id, outlet_id,
          CASE WHEN state = 'waiting' AND problem->>'code' = 'not-out-yet' THEN 'later' ELSE state END AS state FROM outlet_order WHERE state <> 'withdrawn'
-       AND outlet_id IN (SELECT outlet_id FROM outlet_order WHERE state IN ('waiting', 'sending')) ORDER BY listing_id, seq DESC) s GROUP BY 1, 2, 3`,
+       AND (state IN ('waiting', 'sending') OR run_id IN (SELECT run_id FROM outlet_order WHERE state IN ('waiting', 'sending')))
+       ORDER BY listing_id, seq DESC) s GROUP BY 1, 2, 3`,
   );
 
 export interface OrderHistory extends OrderRow {

@@ -52,7 +52,7 @@ export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: Proo
       ...(s.says?.trim() && { says: s.says.trim() }),
       ...(found && { found }),
       ...(s.language && { language: s.language }),
-      ...(s.ids && { among: s.ids.split(',').map((id) => id.slice(0, 8)) }),
+      ...(s.ids && { among: s.ids.split(',') }),
       ...(s.picked && { picked: s.picked }),
       ...(s.stale && { stale: true }),
       ...(s.wrong && { wrong: true }),

@@ -4,9 +4,10 @@ import type { GivenView } from '@/api/shapes/bench';
 import type { AreaPlacement } from '@/core/placement/form';
 import { api, sentenceOf } from '../api';
 import { tellStep } from '../commands/steps';
+import { Gesture } from './gesture';
 import type { AreaOf, Placed } from './store';
 
-/** What is being moved is kept so soon after the last move. */
+/** What is moved without an end of its own is kept so soon after the last move. */
 const KEPT_AFTER_MS = 350;
 
 interface Draft {
@@ -17,14 +18,13 @@ interface Draft {
 export type Saving = 'kept' | 'being kept' | null;
 
 /**
- * How the artwork in hand sits while it is being moved. It is kept by itself as soon as the hand rests, or another artwork is taken
- * in hand: nothing is lost by leaving.
+ * How the artwork in hand sits while it is being moved. It is kept by itself once a gesture, or when another artwork is taken in hand:
+ * nothing is lost by leaving.
  */
 export function useDraft(at: AreaOf, store: Placed) {
   const [draft, setDraft] = useState<Draft | null>(null);
   const [saving, setSaving] = useState<Saving>(null);
   const latest = useRef<Draft | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const { docket, line, area } = at;
 
   const keeping = useRef<Promise<void>>(Promise.resolve());
@@ -49,27 +49,27 @@ export function useDraft(at: AreaOf, store: Placed) {
   }, [docket, line, area, store]);
   // one after the other: an earlier place must not arrive after a later one
   const keep = useCallback(() => {
-    clearTimeout(timer.current);
     keeping.current = keeping.current.then(keepNow);
     return keeping.current;
   }, [keepNow]);
 
+  const [gesture] = useState(() => new Gesture(KEPT_AFTER_MS));
+  useEffect(() => gesture.keepBy(keep), [gesture, keep]);
   const put = useCallback(
     (next: Draft) => {
       latest.current = next;
       setDraft(next);
-      clearTimeout(timer.current);
-      timer.current = setTimeout(() => void keep(), KEPT_AFTER_MS);
+      gesture.moved();
     },
-    [keep],
+    [gesture],
   );
   useEffect(() => {
-    const leave = () => void keep();
+    const leave = () => gesture.flush();
     window.addEventListener('pagehide', leave);
     return () => {
       window.removeEventListener('pagehide', leave);
       leave();
     };
-  }, [keep]);
-  return { draft, put, keep, saving };
+  }, [gesture, keep]);
+  return { draft, put, keep, saving, gesture };
 }

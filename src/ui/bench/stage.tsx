@@ -9,6 +9,7 @@ import { lay } from '@/core/placement/lay';
 import { motifBoxes, posed, poseOf, slid, type Pose } from '@/core/placement/seat';
 import { guidesOf, snapped, type Guide } from '@/core/placement/snap';
 import type { AreaWhole } from '@/core/stock/blank';
+import type { Gesture } from './gesture';
 import { useInks } from './inks';
 import { laidOn, type Look } from './looks';
 import { AreaShape, clipTo, Guides, Printed, Rulers } from './sheet';
@@ -40,6 +41,7 @@ export default function BenchStage({
   at,
   choose,
   change,
+  gesture,
 }: {
   area: AreaWhole;
   face: Face;
@@ -50,6 +52,8 @@ export default function BenchStage({
   at: number;
   choose: (at: number) => void;
   change: (layer: Layer) => void;
+  /** Is told when a hand takes hold and lets go. */
+  gesture: Gesture;
 }) {
   const inks = useInks();
   const box = useRef<HTMLDivElement>(null);
@@ -85,9 +89,13 @@ export default function BenchStage({
         const way = ARROWS[e.key];
         if (!way || !hand) return;
         e.preventDefault();
+        gesture.begin('key');
         const by = e.shiftKey ? 10 : e.altKey ? 0.1 : 1;
         change(slid(hand.layer, hand.picture, area, way[0] * by, way[1] * by));
       }}
+      onKeyUp={(e) => ARROWS[e.key] && gesture.end('key')}
+      // a key that is let go elsewhere is let go all the same
+      onBlur={() => gesture.end('key')}
     >
       {room && (
         <Stage width={room.width} height={room.height} className="absolute inset-0">
@@ -140,6 +148,7 @@ export default function BenchStage({
                   font: inks['font-archivo'],
                 }}
                 change={change}
+                gesture={gesture}
               />
             )}
           </Canvas>
@@ -159,6 +168,7 @@ function Hand({
   others,
   colours,
   change,
+  gesture,
 }: {
   layer: Layer;
   picture: Look | Parameters<typeof lay>[0];
@@ -168,6 +178,7 @@ function Hand({
   others: readonly Box[];
   colours: { line: string; paper: string; guide: string; font: string };
   change: (layer: Layer) => void;
+  gesture: Gesture;
 }) {
   const frame = useRef<Konva.Rect>(null);
   const handles = useRef<Konva.Transformer>(null);
@@ -221,9 +232,15 @@ function Hand({
           name="frame"
           {...frameOf(pose, heightMm)}
           draggable
+          onDragStart={() => gesture.begin('drag')}
           onDragMove={drag}
-          onDragEnd={() => setOn([])}
+          onDragEnd={() => {
+            setOn([]);
+            gesture.end('drag');
+          }}
+          onTransformStart={() => gesture.begin('drag')}
           onTransform={transform}
+          onTransformEnd={() => gesture.end('drag')}
           onMouseEnter={(e) => cursor(e, 'move')}
           onMouseLeave={(e) => cursor(e, '')}
         />

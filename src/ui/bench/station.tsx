@@ -54,7 +54,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
   const [clothPicked, pickCloth] = useState('');
   const [sizeShown, showSize] = useState('');
   const [only, setOnly] = useState<TroubleCode | null>(null);
-  const { draft, put: move, keep, saving } = useDraft(at, store);
+  const { draft, put: move, keep, saving, gesture } = useDraft(at, store);
   const { bringing, fit } = useFitting(at, store, keep);
   const chooser = useRef<HTMLInputElement>(null);
 
@@ -213,6 +213,7 @@ export function BenchStation({ first }: { first: FirstBench }) {
                 at={layerAt}
                 choose={setShown}
                 change={change}
+                gesture={gesture}
               />
             </FileDrop>
           </div>

@@ -230,10 +230,7 @@ function PhraseSlip({
               <ul className="grid gap-0.5">
                 {proofs.listings.slice(0, 6).map((p) => (
                   <li key={p.proof} className="flex items-baseline gap-2">
-                    <Link
-                      className="min-w-0 grow truncate underline decoration-rule"
-                      href={`/galley?state=any&ids=${p.proof.slice(0, 8)}`}
-                    >
+                    <Link className="min-w-0 grow truncate underline decoration-rule" href={`/galley?state=any&ids=${p.proof}`}>
                       {p.title || p.artwork}
                     </Link>
                     <span className="text-[11.5px] whitespace-nowrap text-soft">{p.outlet}</span>
