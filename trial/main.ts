@@ -2,6 +2,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
+import pg from 'pg';
 import sharp from 'sharp';
 import { ensureBuilt } from '../bin/built';
 import { freePort, ROOT, startStack } from '../bin/stack';
@@ -11,6 +12,7 @@ import { openStockroom } from '../src/services/stockroom/setup';
 import { tryApi } from './api';
 import { tryFaults, type Fragile } from './faults';
 import { tryFiles } from './files';
+import { tryLiar } from './liar';
 import { ask } from './house';
 import { tryPatterns } from './patterns';
 import { print, type Report } from './report';
@@ -82,8 +84,38 @@ const TOPICS: Record<string, (house: Fragile, docket: string) => Promise<Report>
   patterns: (house) => tryPatterns(house, seed, 2_000),
   strangers: async (house) => tryStrangers(house, await stranger(house), SECRET),
   api: (house) => tryApi(house, { seed, rounds, mostMegabytes: 1200 }),
+  liar: (house, docket) =>
+    tryLiar(house, {
+      ...{ seed, rounds, docket, standins: stack.standins },
+      picture: (n) => picture(100 + n),
+      moveTo: (standins) => asOwner("UPDATE outlet SET base_url = $1 || '/' || style", [standins]),
+      counts: async () => [await offers(stack.standins), await house.wares()],
+    }),
   faults: (house, docket) => tryFaults(house, { seed, rounds, docket, picture: (n) => picture(n + 1) }),
 };
+
+/** A question of the database's owner. */
+async function asOwner(sql: string, values: unknown[]): Promise<void> {
+  const client = new pg.Client({ connectionString: stack.ownerUrl });
+  await client.connect();
+  await client.query(sql, values).finally(() => client.end());
+}
+
+/** How many offers lie at the fair, on the table or set aside; asked for as a helper of its own would. */
+async function offers(standins: string): Promise<number> {
+  const challenge = { code_challenge: 'E9Melhoa2OwvFrEMTJguCHaoeK1t8URWbuGJSstw-cM', code_challenge_method: 'S256' }; // RFC 7636, appendix B
+  const asked = { response_type: 'code', client_id: 'trial', redirect_uri: 'http://127.0.0.1:9/', state: 's', answer: 'allow' };
+  const post = (path: string, form: Record<string, string>) =>
+    fetch(`${standins}/kestrel${path}`, { method: 'POST', body: new URLSearchParams(form), redirect: 'manual' });
+  const back = (await post('/door', { ...asked, ...challenge })).headers.get('location')!;
+  const form = { grant_type: 'authorization_code', client_id: 'trial', redirect_uri: asked.redirect_uri, code_verifier: 'dBjftJeZ4CVP-mB92K27uhbUJU1p1r_wW1gFWFOEjXk' }; // prettier-ignore
+  const token = (await (await post('/door/token', { ...form, code: new URL(back).searchParams.get('code')! })).json()) as {
+    access_token: string;
+  };
+  const headers = { authorization: `Bearer ${token.access_token}` };
+  const list = await fetch(`${standins}/kestrel/stall/offers?many=1`, { headers });
+  return ((await list.json()) as { in_all: number }).in_all;
+}
 
 ensureBuilt(ROOT, console.error);
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), 'press-trial-'));

@@ -230,7 +230,7 @@ export const ProofSearch = {
       description: 'what was found when its words were looked over: a check, or one thing behind a colon, “spelling:teh”',
     }),
   ),
-  ids: Type.Optional(Type.String({ maxLength: 8000, description: 'the first eight characters of ids, with commas between' })),
+  ids: Type.Optional(Type.String({ maxLength: 8000, description: 'ids, or their first eight characters, with commas between' })),
   picked: Type.Optional({ ...Uuid, description: 'only those that were kept by POST /proofs/picked' }),
   stale: Type.Optional(OneOf(['yes'], 'only what is out of date')),
   wrong: Type.Optional(OneOf(['yes'], 'only those with a picture that something is wrong with')),

@@ -8,6 +8,9 @@ import { isId } from '../../core/id';
 import { miniIn } from '../artwork/pictures';
 import { Trouble } from '../trouble';
 
+/** An id, or its first eight characters; anything else names nothing. */
+const NAMES_ONE = /^[0-9a-f]{8}(-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12})?$/i;
+
 /** A search among proofs, as it stands in an address; what is left out narrows nothing. */
 export type ProofSearch = Partial<Record<(typeof PROOF_SEARCH_PARTS)[number], string>>;
 export const PROOF_SEARCH_PARTS = [
@@ -52,7 +55,7 @@ export function proofFilterOf(s: ProofSearch): { filter: ProofFilter; sort: Proo
       ...(s.says?.trim() && { says: s.says.trim() }),
       ...(found && { found }),
       ...(s.language && { language: s.language }),
-      ...(s.ids && { among: s.ids.split(',') }),
+      ...(s.ids && { among: s.ids.split(',').filter((id) => NAMES_ONE.test(id)) }),
       ...(s.picked && { picked: s.picked }),
       ...(s.stale && { stale: true }),
       ...(s.wrong && { wrong: true }),
