@@ -18,6 +18,10 @@ const refused = async (request: Request) => {
 
 test('a body of the wanted shape comes through as it is', async () =>
   expect(await bodyOf(schema, post('{"name":"Tide 🌊","list":[]}'))).toEqual({ name: 'Tide 🌊', list: [] }));
+test.each(['1e400', '-1e400', '9007199254740993'])('a number of a body that overflows, %s, is refused', async (n) => {
+  const loose = Exactly({ list: Type.Array(Type.Number()) });
+  await expect(bodyOf(loose, post(`{"list":[1,${n}]}`))).rejects.toMatchObject({ code: 'not-valid' });
+});
 test('no body at all counts as an empty object', async () =>
   expect(await refused(new Request('http://127.0.0.1/x', { method: 'POST' }))).toEqual([
     'not-valid',
@@ -73,9 +77,19 @@ test('numbers in an address are read, defaults put in, and what is unknown left 
   expect(asked('')).toEqual({ limit: 100, after: 0 });
   expect(asked('limit=0')).toEqual({ limit: 0, after: 0 });
 });
-test.each(['limit=many', 'limit=-1', 'limit=1001', 'limit=1e39', 'limit=1.5', 'limit=', 'after=NaN'])(
-  '?%s is refused by its field',
-  (text) => expect(trouble(() => asked(text))).toMatchObject({ code: 'bad-request', field: /^\w+/.exec(text)![0] }),
+test.each([
+  'limit=many',
+  'limit=-1',
+  'limit=1001',
+  'limit=1e39',
+  'limit=1.5',
+  'limit=',
+  'after=NaN',
+  'after=1e400',
+  'after=1e300',
+  'after=9007199254740993',
+])('?%s is refused by its field', (text) =>
+  expect(trouble(() => asked(text))).toMatchObject({ code: 'bad-request', field: /^\w+/.exec(text)![0] }),
 );
 test.each(['x', '%', 'null', '8F0C3F5E-6a4b', "' OR 1=1 --"])('“%s” names no thing', (id) =>
   expect(trouble(() => paramsOf(listed, { id }))).toMatchObject({ code: 'not-found', sentence: 'There is no such thing.' }),

@@ -179,6 +179,22 @@ test('another shelf makes what stands there stale, and is sent as a change', asy
   }
 });
 
+test('a recheck that lost its job is gone on with by itself, and every proof is held against the rules', async () => {
+  const run = await ok<Run>('POST', '/runs', { artworks: await newArtworks(2), dockets: [docket], outlets: ['kestrel'] });
+  await until(() => ok<Run>('GET', `/runs/${run.id}`), (r) => !r.counts.drafting, 'drafting'); // prettier-ignore
+  const ids = (await proofsOf(run)).map((p) => p.id);
+  await asOwner(async (o) => {
+    await o.query('UPDATE proof SET rules_version = NULL WHERE id = ANY($1)', [ids]);
+    // as a worker leaves it that is killed after the rules were kept
+    await o.query("INSERT INTO recheck (workspace_id, outlet_id) SELECT workspace_id, 'kestrel' FROM proof WHERE id = $1", [
+      ids[0],
+    ]);
+  });
+  const behind = () => asOwner(async (o) => (await o.query('SELECT FROM proof WHERE id = ANY($1) AND rules_version IS NULL', [ids])).rowCount); // prettier-ignore
+  await until(behind, (n) => n === 0, 'the recheck');
+  await until(() => asOwner(async (o) => (await o.query('SELECT FROM recheck')).rowCount), (n) => n === 0, 'its end'); // prettier-ignore
+});
+
 test('our own listings are brought over when the house no longer knows them', async () => {
   const run = await passedRun(await newArtworks(1), docket, ['kestrel']);
   await ok('POST', `/runs/${run.id}/send`, { as: 'draft' });

@@ -1,5 +1,6 @@
 import {
   asOwner,
+  call,
   connectKestrel,
   control,
   drafted,
@@ -174,6 +175,10 @@ test('a run can be paused, gone on with, and stopped', async () => {
   await until(underWay, (n) => n === 0, 'the lane to rest');
   const paused = await ok<Run>('GET', `/runs/${run.id}`);
   expect([paused.state, (paused.counts.sending ?? 0) > 0]).toEqual(['paused', true]);
+  // what would leave the house needs a token that may send
+  const { token } = await ok<{ token: string }>('POST', '/tokens', { label: 'prepares only', scope: 'prepare' });
+  expect((await call('POST', `/runs/${run.id}/resume`, {}, token)).status).toBe(403);
+  expect((await ok<Run>('GET', `/runs/${run.id}`)).state).toBe('paused');
   await ok('POST', `/runs/${run.id}/resume`, {});
   await until(
     () => ok<Run>('GET', `/runs/${run.id}`),
