@@ -54,6 +54,9 @@ const insideOf = (widthMm: number, heightMm: number, free: number) => ({
   heightMm: heightMm - 2 * free,
 });
 
+/** Is a resolution as fine as another, but for what rounding takes: 3,000 px on 30 in are 100 px/in, whichever way the picture lies? */
+const reaches = (has: number, least: number): boolean => has >= least * (1 - 1e-9);
+
 /** As fine as is asked for and as the picture is, and of no more pixels than one file may have, px/in. */
 function fineness(size: SheetSize, wanted: number, has: number): number {
   // rounding to whole pixels may add a few
@@ -110,9 +113,9 @@ export function planDownloads(
       if (isScreen(sheet)) {
         // pixel for pixel: what has fewer would be enlarged
         const on = size.widthPx! / (size.widthMm / MM_PER_INCH);
-        return has < on ? [] : [{ ...size, widthPx: size.widthPx!, heightPx: size.heightPx!, ppi: on, laid: l }];
+        return reaches(has, on) ? [{ ...size, widthPx: size.widthPx!, heightPx: size.heightPx!, ppi: on, laid: l }] : [];
       }
-      if (has < minPpi) return [];
+      if (!reaches(has, minPpi)) return [];
       const at = fineness(size, ppi, has);
       const px = (mm: number) => Math.round((mm / MM_PER_INCH) * at);
       return [{ ...size, widthPx: px(size.widthMm), heightPx: px(size.heightMm), ppi: at, laid: l }];
