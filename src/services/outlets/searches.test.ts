@@ -8,7 +8,9 @@ describe('a search among proofs', () => {
       sort: 'artwork',
       filter: { states: ['held', 'ready'], outlet: 'quayside', find: ' boat ', stale: true },
     });
-    expect(proofFilterOf({ ids: '0123abcd-1111-4222-8333-444455556666,4567ef01,0123abcd-ffff,no id', state: '', find: ' ' }).filter).toEqual({
+    expect(
+      proofFilterOf({ ids: '0123abcd-1111-4222-8333-444455556666,4567ef01,0123abcd-ffff,no id', state: '', find: ' ' }).filter,
+    ).toEqual({
       among: ['0123abcd-1111-4222-8333-444455556666', '4567ef01'],
     });
   });

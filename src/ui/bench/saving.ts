@@ -29,29 +29,39 @@ export function useDraft(at: AreaOf, store: Placed) {
 
   const keeping = useRef<Promise<void>>(Promise.resolve());
 
-  const keepNow = useCallback(async () => {
-    const mine = latest.current;
-    if (!mine) return;
-    latest.current = null;
-    setSaving('being kept');
-    try {
-      const body = { line, area, artwork: mine.id, placement: mine.placement };
-      const { undo } = await api<GivenView>('PUT', `/dockets/${docket}/placements`, body, true);
-      if (undo) tellStep(`“${mine.name}” placed otherwise`, undo, () => store.again([mine.id]));
-      await store.again([mine.id]);
-      setSaving('kept');
-    } catch (error) {
-      toast.error(sentenceOf(error));
-      setSaving(null);
-    }
-    // what has been moved meanwhile goes on
-    setDraft((d) => (latest.current ? d : null));
-  }, [docket, line, area, store]);
-  // one after the other: an earlier place must not arrive after a later one
+  /** How many places wait to be kept, or are being kept. */
+  const waiting = useRef(0);
+
+  const keepPlace = useCallback(
+    async (mine: Draft) => {
+      setSaving('being kept');
+      try {
+        const body = { line, area, artwork: mine.id, placement: mine.placement };
+        const { undo } = await api<GivenView>('PUT', `/dockets/${docket}/placements`, body, true);
+        if (undo) tellStep(`“${mine.name}” placed otherwise`, undo, () => store.again([mine.id]));
+        await store.again([mine.id]);
+        setSaving('kept');
+      } catch (error) {
+        toast.error(sentenceOf(error));
+        setSaving(null);
+      }
+      waiting.current -= 1;
+      // what has been moved meanwhile goes on
+      setDraft((d) => (latest.current || waiting.current ? d : null));
+    },
+    [docket, line, area, store],
+  );
+  // One after the other: an earlier place must not arrive after a later one. What is kept is what was there when it was let go, and not
+  // where the next drag has got to by the time that the one before is kept.
   const keep = useCallback(() => {
-    keeping.current = keeping.current.then(keepNow);
+    const mine = latest.current;
+    latest.current = null;
+    if (mine) {
+      waiting.current += 1;
+      keeping.current = keeping.current.then(() => keepPlace(mine));
+    }
     return keeping.current;
-  }, [keepNow]);
+  }, [keepPlace]);
 
   const [gesture] = useState(() => new Gesture(KEPT_AFTER_MS));
   useEffect(() => gesture.keepBy(keep), [gesture, keep]);
