@@ -48,7 +48,7 @@ describe('a problem as a sentence', () => {
     expect(problemSentence({ detail: 'No', errors: [{ detail: 'is odd', pointer: '#/a~1b/c~0d' }] })).toBe(
       'No: a/b c~d is odd.',
     ));
-  test('a pointer that is no percent-encoding is told as it came', () =>
+  test('a pointer that is not valid percent-encoding is shown unchanged', () =>
     expect(problemSentence({ detail: 'No', errors: [{ detail: 'is odd', pointer: '#/50%/x' }] })).toBe('No: 50% x is odd.'));
   test('an OAuth error has its own description (RFC 6749, section 5.2)', () =>
     expect(problemSentence({ error: 'invalid_grant', error_description: 'The code is too old.' })).toBe('The code is too old.'));

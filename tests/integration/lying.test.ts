@@ -85,7 +85,7 @@ test('one listing whose answer makes no sense is passed over and says so; the ot
   const seen = await until(() => listingsOf(run), (all) => all.some((l) => l.notRead !== null), 'the reading'); // prettier-ignore
   const odd = seen.find((l) => l.id === first!.id)!;
   expect([odd.state, odd.title]).toEqual([first!.state, first!.title]);
-  expect(odd.notRead).toMatch(/^Kestrel Fair answered something that makes no sense: .+\.$/);
+  expect(odd.notRead).toMatch(/^Kestrel Fair sent an answer that cannot be read: .+\.$/);
   liar.lie = () => null;
   await ok('POST', '/outlets/kestrel/look', {});
   await until(() => listingsOf(run), (all) => all.every((l) => l.notRead === null), 'the reading'); // prettier-ignore

@@ -18,7 +18,7 @@ export const LISTING_FIELDS = [
 ] as const;
 export type ListingField = (typeof LISTING_FIELDS)[number];
 
-/** Words as a reader compares them: runs of white space count as one space. */
+/** Text as it is compared: runs of white space count as one space. */
 const plain = (text: string) => text.replace(/\s+/g, ' ').trim();
 
 /** What of each variant is compared, by what is picked, in a fixed order. */
@@ -64,7 +64,7 @@ const DIFFERS: Record<ListingField, (ours: Sent, b: Comparable) => boolean> = {
   prices: (a, b) => !same(byPick(a.variants, (v) => v.priceMinor), byPick(b.variants, (v) => v.priceMinor)), // prettier-ignore
   weights: (a, b) =>
     ('sentBy' in b || b.variants.some((v) => v.weightG !== undefined)) &&
-    // another choice of variants is told as prices
+    // variants that were added or removed are already a difference of `prices`
     same(byPick(a.variants, () => 0), byPick(b.variants, () => 0)) && // prettier-ignore
     !same(byPick(a.variants, (v) => v.weightG), byPick(b.variants, (v) => v.weightG)), // prettier-ignore
   pictures: (a, b) => !same(a.pictures, b.pictures),
@@ -92,7 +92,7 @@ export const changedFields = (sent: ListingPayload, now: ListingPayload): Listin
 export const WORDS_OF_LISTINGS = ['title', 'description', 'tags', 'texts'] as const;
 type WordsOf = Partial<Pick<ListingPayload, (typeof WORDS_OF_LISTINGS)[number]>>;
 
-/** In which words a listing differs from what was sent, of those that are told. */
+/** The word fields in which a listing differs from what was sent. Fields that `now` leaves out are not compared. */
 export function changedWords(sent: WordsOf, now: WordsOf): ListingField[] {
   const whole = (words: WordsOf): Sent => ({ title: '', description: '', tags: [], options: [], variants: [], pictures: [], ...words, sentBy: 'us' }); // prettier-ignore
   const [a, b] = [whole(sent), whole(now)];
@@ -118,19 +118,19 @@ const CARRIED_BY: Record<ListingField, readonly (keyof ListingPayload)[]> = {
   downloads: ['downloads'],
 };
 
-/** The fields that change along with some: outlets take variants as a whole. */
+/** All fields that a change of these writes: options, prices and weights travel together in the variants. */
 export const touchedBy = (fields: readonly ListingField[]): ListingField[] => {
   const parts = new Set(fields.flatMap((f) => CARRIED_BY[f]));
   return LISTING_FIELDS.filter((f) => CARRIED_BY[f].some((part) => parts.has(part)));
 };
 
-/** What the fields that are to be changed are worth in `wanted`, and everything else as it was sent. */
+/** The payload of a change: the named fields as wanted, everything else as it was sent. */
 export function overlaid(sent: ListingPayload, wanted: ListingPayload, fields: readonly ListingField[]): ListingPayload {
   const parts = new Set(fields.flatMap((f) => CARRIED_BY[f]));
   return { ...sent, ...Object.fromEntries([...parts].map((part) => [part, wanted[part]])) };
 }
 
-/** What was sent, with some fields as they are there: so that an outlet that takes several as one is told what it has. */
+/** What was sent, with some fields replaced by the outlet's current values. An outlet that takes several fields in one request gets those back unchanged. */
 export function withTheirs(sent: ListingPayload, there: ThereListing, fields: readonly ListingField[]): ListingPayload {
   const has = (f: ListingField) => fields.includes(f);
   return {

@@ -1,8 +1,8 @@
 import { LISTING_FIELDS } from './compare';
 import { fieldName, fieldNames } from './field-names';
 
-test('no field of a listing is told by its name in the code', () => {
+test('every field of a listing has a name that sellers can read', () => {
   for (const field of LISTING_FIELDS) expect(fieldName(field)).not.toMatch(/[a-z][A-Z]/);
   expect(fieldNames(['searchTitle', 'hsCode'])).toBe('title for search engines, HS code');
 });
-test('a text that only an outlet knows has its words apart', () => expect(fieldName('giftNote')).toBe('gift note'));
+test('a field that only an outlet knows is split into words', () => expect(fieldName('giftNote')).toBe('gift note'));

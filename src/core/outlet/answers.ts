@@ -10,7 +10,7 @@ const told = (fields: unknown): string => fieldNames(String(fields).split(', '))
 /** Everything that can be said of an order at an outlet, as sentences. */
 const SENTENCES: Record<string, (v: Values) => string> = {
   'no-answer': (v) => `${v.outlet} did not answer.`,
-  'not-understood': (v) => `${v.outlet} answered something that makes no sense: ${v.fault}`,
+  'not-understood': (v) => `${v.outlet} sent an answer that cannot be read: ${v.fault}`,
   'answers-too-much': (v) => `${v.outlet} answered with more than ${v.megabytes} MB.`,
   'unknown-state': (v) => `${v.outlet} says nothing of what may be changed while a listing is ${v.state}.`,
   'slow-down': (v) => `${v.outlet} asks to slow down.`,

@@ -8,7 +8,7 @@ const failing =
     return some.some((n) => bad.has(n)) ? Promise.reject(new Error('bad')) : Promise.resolve(some.map((n) => n * 2));
   };
 
-test('what fails is told for what it is; everything else has its result, in order', () =>
+test('each failing item gets its error; every other item gets its result, in order', () =>
   fc.assert(
     fc.asyncProperty(fc.uniqueArray(fc.nat(20), { minLength: 1, maxLength: 8 }), fc.array(fc.nat(20)), async (all, some) => {
       const bad = new Set(some);
@@ -20,7 +20,7 @@ test('what fails is told for what it is; everything else has its result, in orde
     }),
   ));
 
-test('where all goes well it is asked once', async () => {
+test('if nothing fails, the work is done once for all items', async () => {
   const calls: number[][] = [];
   await isolated([1, 2, 3], failing(new Set(), calls));
   expect(calls).toEqual([[1, 2, 3]]);

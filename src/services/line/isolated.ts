@@ -1,10 +1,10 @@
-/** What came of one of many things: its result, or why there is none. */
+/** The result of one item of a batch, or the error that it failed with. */
 export type Outcome<T, R> = { of: T; result: R } | { of: T; error: Error };
 export const succeeded = <T, R>(o: Outcome<T, R>): o is { of: T; result: R } => 'result' in o;
 
 /**
- * Does work for many things together, which is cheaper; where that fails, for each alone, so that one that fails stops no other. Where
- * none succeeds it is not about one of them (a service that is away, the database): that error is thrown. Work may be done twice.
+ * Runs a batch in one go, which is cheaper. If that fails, runs each item alone, so that one failing item does not stop the others. If
+ * every item fails, the cause is not in an item (a service or the database is down), and the error is thrown. `together` may run twice.
  */
 export async function isolated<T, R>(
   all: readonly T[],

@@ -23,7 +23,7 @@ import { recheckProofs } from './recheck';
 import { sessionFor } from './session';
 import { Trouble } from '../trouble';
 
-/** Listings are gone through so many at a time. */
+/** Batch size of a look: the next batch is a job of its own, so that orders of the same outlet come between. */
 const WINDOW = 100;
 
 /** The seller asks what stands at an outlet. */
@@ -48,16 +48,16 @@ async function connectedOutlet(tx: Tx, id: string): Promise<void> {
   if (!outlet.connected) throw new Trouble('conflict', `${outlet.name} is not connected. Connect it in the stockroom.`);
 }
 
-/** After so many answers in a row that make no sense it is the outlet that is ill, not a listing. */
+/** After this many unreadable answers in a row, the outlet itself is faulty and is asked again later. */
 const NONSENSE_IN_A_ROW = 5;
 /** An outlet that does not answer clearly is asked again after this. */
 const AGAIN_SECONDS = 30;
 
-/** Is this about the one thing that was asked for, so that the next can be asked for all the same? */
+/** Does this error concern one listing only, so that the next one can still be read? */
 const passedOver = (error: unknown): boolean =>
   !(error instanceof OutletAnswer) || error.kind === 'refused' || error.more.malformed === true;
 
-/** What is wrong with an answer, as it is told; a fault of our own is written down here. */
+/** The reason shown to the seller. An error of our own is logged here. */
 function troubleOf(error: unknown, outlet: OutletRow): Said {
   if (error instanceof OutletAnswer) return error.said;
   console.error(error);

@@ -13,7 +13,7 @@ import { recheck } from '../line/prepare/problems';
 const WINDOW = 50;
 /** Yield to other jobs after this long, so that 300,000 proofs starve none of them. */
 const SPELL_MS = 20_000;
-/** Proofs that somebody edits while they are rechecked are read again so often; an edit checks for itself. */
+/** Attempts for proofs that are edited while they are rechecked. After that they are left: an edit runs the same checks. */
 const READINGS = 3;
 
 /** Has the worker hold an outlet's proofs against its rules and settings. In the transaction that changes these. */

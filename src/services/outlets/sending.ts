@@ -97,7 +97,7 @@ async function make(work: Work): Promise<void> {
   }
 }
 
-/** Was what had been made so far taken away there, so that a step found nothing to work on? Then it is made from the beginning. */
+/** Was the half-made listing deleted at the outlet, so that a step was refused? Then making starts over. */
 async function goneHalfway(work: Work, steps: readonly Step[], error: unknown): Promise<boolean> {
   const { adapter, session } = work;
   if (!(error instanceof OutletAnswer) || error.kind !== 'refused') return false;
@@ -248,7 +248,7 @@ async function told(tx: Tx, order: OrderRow, listing: StandingRow, did: string, 
   await record(tx, { did, about: 'listing', ids, values: { title, ...values }, who: order.askedBy });
 }
 
-/** In what a proof differs from what now stands: it may have been edited, or its outlet's settings, while it was on its way. */
+/** Computes anew in which fields a proof differs from what was sent: the proof or the outlet's settings may have changed meanwhile. */
 async function compareWithSent(tx: Tx, proofId: string): Promise<void> {
   const [proof] = await listProofs(tx, { ids: [proofId], limit: 1 });
   const content = proof && (await contentsOf(tx, [proof])).get(proofId);
