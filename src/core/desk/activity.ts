@@ -85,7 +85,7 @@ const SENTENCES: Record<string, (v: Values) => string> = {
   'listing.changed': (v) => `Sent a change of “${v.title}” to ${v.outlet}: ${named(v.fields) || 'its state'}`,
   'listing.refused': (v) => `${v.outlet} refused “${v.title}”`,
   'listing.gone': (v) => `“${v.title}” is not at ${v.outlet} any more`,
-  'listing.drifted': (v) => `At ${v.outlet} somebody changed of “${v.title}”: ${named(v.fields)}`,
+  'listing.drifted': (v) => `Somebody changed “${v.title}” at ${v.outlet}: ${named(v.fields)}`,
   'listing.brought-over': (v) => `Entered “${v.title}”, which stands at ${v.outlet}`,
   'enclosure.made': (v) => `Brought in ${v.name}, to go along with downloads`,
   'enclosure.removed': (v) => `Took away ${v.name}, which went along with nothing`,

@@ -3,11 +3,12 @@ import { useQuery } from '@tanstack/react-query';
 import { formatDistanceToNowStrict } from 'date-fns';
 import type { ListingView } from '@/api/views';
 import type { ListingPayload, ThereListing } from '@/core/listing/payload';
-import { fieldNames } from '@/core/listing/field-names';
+import type { ListingField } from '@/core/listing/compare';
+import { fieldName, fieldNames } from '@/core/listing/field-names';
 import { api } from '../api';
 import { Story } from '../desk/story';
 import { Button } from '../parts/button';
-import { amount } from '../parts/format';
+import { amount, count } from '../parts/format';
 import { Slip } from '../parts/slip';
 import { PrintFiles } from '../prints/print-files';
 import { sendChanges } from '../proofs/orders';
@@ -40,14 +41,30 @@ const words = (o: Full['orders'][number]): string =>
     .filter(Boolean)
     .join(' ');
 
-/** What of a listing is compared, as a person reads it. */
-const SIDES: [word: string, of: (l: ListingPayload | ThereListing, currency: string) => string][] = [
-  ['Title', (l) => l.title],
-  ['Tags', (l) => l.tags.join(', ')],
-  ['Prices', (l, currency) => range(l.variants.map((v) => v.priceMinor), l.currency ?? currency)], // prettier-ignore
-  ['Pictures', (l) => String(l.pictures.length)],
-  ['Description', (l) => l.description],
-];
+type Side = ListingPayload | ThereListing;
+const pairs = (of: Record<string, string> | undefined) =>
+  Object.entries(of ?? {})
+    .filter(([, value]) => value)
+    .map(([name, value]) => `${fieldName(name)}: ${value}`)
+    .join('; ');
+
+/** Each field of a listing as a person reads it. */
+const READ: Record<ListingField, (l: Side, currency: string) => string> = {
+  title: (l) => l.title,
+  description: (l) => l.description,
+  tags: (l) => l.tags.join(', '),
+  texts: (l) => pairs(l.texts),
+  settings: (l) => pairs(l.settings),
+  brand: (l) => l.brand ?? '',
+  kind: (l) => l.kind ?? '',
+  origin: (l) => l.origin ?? '',
+  hsCode: (l) => l.hsCode ?? '',
+  options: (l) => l.options.join(', '),
+  prices: (l, currency) => `${count(l.variants.length, 'variant')}, ${range(l.variants.map((v) => v.priceMinor), l.currency ?? currency)}`, // prettier-ignore
+  weights: (l) => [...new Set(l.variants.flatMap((v) => v.weightG ?? []))].map((g) => `${g} g`).join(', '),
+  pictures: (l) => count(l.pictures.length, 'picture'),
+  downloads: (l) => count(l.downloads?.length ?? 0, 'file'),
+};
 function range(prices: number[], currency: string): string {
   if (!prices.length) return '–';
   const [low, high] = [Math.min(...prices), Math.max(...prices)].map((p) => amount(p, currency));
@@ -61,10 +78,6 @@ export function ListingSlip({ listing: l, close }: { listing: ListingView; close
     queryFn: () => api<Full>('GET', `/listings/${l.id}`),
     meta: { tables: ['listing', 'outlet_order'] },
   });
-  const differ =
-    data?.sent && data.there
-      ? SIDES.filter(([, of]) => of(data.sent!, l.currency).trim() !== of(data.there!, l.currency).trim())
-      : [];
   const loose = data?.links.filter((x) => x.link !== 'linked').length ?? 0;
   return (
     <Slip
@@ -91,15 +104,15 @@ export function ListingSlip({ listing: l, close }: { listing: ListingView; close
           When it was last asked for, it could not be read. {l.notRead} What is told here is from before.
         </p>
       )}
-      {differ.length > 0 && (
+      {l.drift.length > 0 && data?.sent && data.there && (
         <div className="mt-3">
           <b>Changed there since it was sent</b>
           <dl className="mt-1 grid gap-2 text-[12.5px]">
-            {differ.map(([word, of]) => (
-              <div key={word}>
-                <dt className="text-soft">{word}</dt>
-                <dd className="line-clamp-4 text-soft line-through">{of(data!.sent!, l.currency)}</dd>
-                <dd className="line-clamp-4 bg-ochre-t/50 px-1">{of(data!.there!, l.currency)}</dd>
+            {l.drift.map((field) => (
+              <div key={field}>
+                <dt className="text-soft first-letter:uppercase">{fieldName(field)}</dt>
+                <dd className="line-clamp-4 text-soft line-through">{READ[field](data.sent!, l.currency) || 'nothing'}</dd>
+                <dd className="line-clamp-4 bg-ochre-t/50 px-1">{READ[field](data.there!, l.currency) || 'nothing'}</dd>
               </div>
             ))}
           </dl>
