@@ -8,6 +8,8 @@ test.each([
   ['many lines of commas', `${','.repeat(4_000)}\n`.repeat(4_000), 'The table has more than 200 columns.'],
   ['a row with more cells than there are columns', `a,b\n${',x'.repeat(3_000)}\n`, 'The table cannot be read at line 2: Invalid Record Length: expect 2, got 3001 on line 2.'],
   ['more rows than it may have', `a,b\n${'x,y\n'.repeat(101)}`, 'The table has more than 100 rows.'],
+  ['a cell of megabytes', `a,b\n"${'one, two\n'.repeat(2e6)}",x\n`, 'A row has more than 400,000 characters. Is a quotation mark never closed?'],
+  ['a quotation mark that is never closed', `a,b\n"${'x'.repeat(19e6)}`, 'A row has more than 400,000 characters. Is a quotation mark never closed?'],
 ])('%s is refused before it costs anything', (_, text, sentence) => expect(read(text)).toEqual({ ok: false, sentence })); // prettier-ignore
 test('a wide table may have fewer rows', () =>
   expect(read(`${Array.from({ length: 200 }, (_, i) => `c${i}`).join(',')}\n${`${'x,'.repeat(199)}x\n`.repeat(10_001)}`, 200_000)).toEqual({ ok: false, sentence: 'The table has more than 10,000 rows.' })); // prettier-ignore

@@ -19,6 +19,9 @@ const MAX_CELLS = 2_000_000;
 /** Most separators of one line of text, also within quotes: a text of 20,000 characters has fewer. It bounds what one row costs. */
 const MAX_IN_LINE = 5_000;
 
+/** Longest row, in characters: twenty ways to say something, of 20,000 characters each. It also ends a quote that is never closed. */
+const MAX_ROW = 400_000;
+
 /** The first line with more separators than any row has, from one; null where there is none. Looked for before anything is taken apart. */
 function crowdedLine(text: string, separator: string): number | null {
   for (let line = 1, inLine = 0, at = 0; at < text.length; at++) {
@@ -31,9 +34,12 @@ function crowdedLine(text: string, separator: string): number | null {
   return null;
 }
 
+/** Characters of the first line that are looked at for its separator: the names of 200 columns fit. */
+const HEAD = 20_000;
+
 /** Which separator the first line has most of. */
 const separatorOf = (text: string): string => {
-  const first = /^[^\r\n]*/.exec(text)![0];
+  const first = /^[^\r\n]*/.exec(text.slice(0, HEAD))![0];
   const count = (s: string) => first.split(s).length;
   return SEPARATORS.reduce((best, s) => (count(s) > count(best) ? s : best));
 };
@@ -49,7 +55,7 @@ export function readTable(text: string, { maxRows }: { maxRows: number }): ReadT
     const delimiter = separatorOf(plain);
     const crowded = crowdedLine(plain, delimiter);
     if (crowded !== null) return { ok: false, sentence: `Line ${crowded} has more than ${thousands(MAX_IN_LINE)} cells.` };
-    const how = { delimiter, relax_column_count_less: true, skip_empty_lines: true };
+    const how = { delimiter, relax_column_count_less: true, skip_empty_lines: true, max_record_size: MAX_ROW };
     const [header] = parse(plain, { ...how, to: 1 });
     if (!header) return { ok: false, sentence: 'The table is empty.' };
     if (header.length > MAX_COLUMNS) return { ok: false, sentence: `The table has more than ${MAX_COLUMNS} columns.` };
@@ -62,7 +68,9 @@ export function readTable(text: string, { maxRows }: { maxRows: number }): ReadT
     const rows = cells.map((row) => Object.fromEntries(columns.map((name, i) => [name, unguarded(row[i] ?? '').trim()])));
     return { ok: true, table: { columns, rows } };
   } catch (error) {
-    const { lines, message } = error as Error & { lines?: number };
+    const { lines, message, code } = error as Error & { lines?: number; code?: string };
+    if (code === 'CSV_MAX_RECORD_SIZE')
+      return { ok: false, sentence: `A row has more than ${thousands(MAX_ROW)} characters. Is a quotation mark never closed?` };
     return { ok: false, sentence: `The table cannot be read${lines ? ` at line ${lines}` : ''}: ${message}.` };
   }
 }
