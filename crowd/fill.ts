@@ -143,7 +143,7 @@ async function multiply(owner: pg.Client, size: Size): Promise<Filled> {
   // millions of rows that are right as they are made: nothing is checked or told of each
   await run('SET LOCAL session_replication_role = replica');
   await copy(owner, 'proof_goods', 'JOIN cell c ON c.first = t.proof_id', { proof_id: 'c.id' });
-  const variants = await copy(owner, 'proof_variant', 'JOIN cell c ON c.first = t.proof_id', { proof_id: 'c.id' });
+  const variants = await copy(owner, 'proof_variant', 'JOIN cell c ON c.first = t.proof_id', { proof_id: 'c.id', sku: "concat('UP-', upper(left(md5(concat(c.id, t.place)), 12)))" }); // prettier-ignore
   await run('SET LOCAL session_replication_role = origin');
   const stands =
     "CASE WHEN c.luck < 360 THEN 'live' WHEN c.luck < 400 THEN 'draft there' WHEN c.luck < 420 THEN 'ended' ELSE 'gone' END";
