@@ -12,14 +12,16 @@ const LEFT_OUT = (path: string, method: string, operation: Operation) =>
   Object.values(operation.responses).some((r) => r.content && 'text/event-stream' in r.content);
 
 /** What is wrong with an answer to nonsense: trouble of ours, or an error that is no problem document with a sentence (RFC 9457). */
-function faultOf(method: string, answer: Answer): string | null {
+function faultOf(method: string, answer: Answer, asked: string): string | null {
   if (answer.status === 0) return `no answer: ${answer.text}`;
   // an outlet that is asked may refuse: that is its trouble
   if (answer.status >= 500 && ![502, 507].includes(answer.status)) return `${answer.status} ${answer.text.slice(0, 160)}`;
   if (answer.status < 400 || method === 'HEAD') return null;
   if (!answer.type.startsWith('application/problem+json')) return `${answer.status} is told as ${answer.type || 'nothing'}`;
   const { detail, status } = answer.json<{ detail?: string; status?: number }>();
-  if (status !== answer.status || !detail || /undefined|\[object|duplicate key|invalid input|violates/.test(detail))
+  // a word that was asked for may be quoted in the answer: only there is it no slip of ours
+  const ours = asked.includes('undefined') ? detail?.replaceAll('“undefined”', '“”') : detail;
+  if (status !== answer.status || !ours || /undefined|\[object|duplicate key|invalid input|violates/.test(ours))
     return `${answer.status} says ${JSON.stringify(detail)}`;
   return null;
 }
@@ -35,7 +37,7 @@ export async function tryApi(house: House, o: { seed: number; rounds: number; mo
   const one = async (method: string, path: string, body?: object | string, headers?: Record<string, string>) => {
     tried++;
     const began = Date.now();
-    const fault = faultOf(method, await ask(house, method, path, body, headers));
+    const fault = faultOf(method, await ask(house, method, path, body, headers), path + (JSON.stringify(body) ?? ''));
     slowest = Math.max(slowest, Date.now() - began);
     if (!fault) return;
     const line = `${method} ${path.slice(0, 120)} ${body === undefined ? '' : JSON.stringify(body).slice(0, 160)}: ${fault}`;

@@ -103,7 +103,7 @@ export const countProofs = (tx: Tx, runIds: string[]): Promise<RunCount[]> =>
   rows(
     tx,
     `SELECT what AS "runId", outlet_id AS outlet, state, sum(count)::int AS count FROM tally WHERE of = 'run' AND what = ANY($1)
-     GROUP BY 1, 2, 3 HAVING sum(count) <> 0`,
+     GROUP BY 1, 2, 3 HAVING sum(count) <> 0 ORDER BY 1, 2, 3`,
     [runIds],
   );
 
